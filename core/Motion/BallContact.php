@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion;
+
+use ZigLane\Core\Table\BallSet;
+
+/**
+ * Two balls that meet: an instant impulse with restitution along the line of centres and friction across it. Throw by cut and
+ * by spin, transfer of spin and gearing all follow. Friction fitted to data in Marlow, The Physics of Pocket Billiards (1995).
+ */
+final readonly class BallContact
+{
+    public function __construct(private BallSet $balls)
+    {
+    }
+
+    /**
+     * Impulses per unit of mass on ball A; ball B receives the opposite, and both spins change alike.
+     *
+     * @param float $nx unit vector from A to B, with $ny
+     *
+     * @return array{float, float, float, float, float} change of A's vx, vy (m/s) and of both balls' wx, wy, wz (rad/s)
+     */
+    public function impulse(float $nx, float $ny, float $dvx, float $dvy, float $swx, float $swy, float $swz): array
+    {
+        $radius = $this->balls->radius;
+        $normal = 0.5 * (1 + $this->balls->restitution) * ($dvx * $nx + $dvy * $ny);
+        // Slip of A's surface against B's: across the line of centres in the plane, and upwards.
+        $across = -$dvx * $ny + $dvy * $nx + $radius * $swz;
+        $up = $radius * ($swx * $ny - $swy * $nx);
+        $slip = hypot($across, $up);
+        if ($slip < 1e-15) {
+            return [-$normal * $nx, -$normal * $ny, 0.0, 0.0, 0.0];
+        }
+        $friction = min($this->balls->friction($slip) * $normal, $slip / 7);
+        $fAcross = $friction * $across / $slip;
+        $fUp = $friction * $up / $slip;
+        $turn = 2.5 / $radius;
+
+        return [
+            -$normal * $nx + $fAcross * $ny,
+            -$normal * $ny - $fAcross * $nx,
+            -$turn * $fUp * $ny,
+            $turn * $fUp * $nx,
+            -$turn * $fAcross,
+        ];
+    }
+}

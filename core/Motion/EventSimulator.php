@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion;
+
+use ZigLane\Core\Motion\Internal\Body;
+use ZigLane\Core\Motion\Internal\Engine;
+use ZigLane\Core\Motion\Internal\Surfaces;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
+
+/** The simulator over the event-driven engine. */
+final readonly class EventSimulator implements Simulator
+{
+    private Engine $engine;
+    private LayoutRules $rules;
+
+    public function __construct(TableProfile $table = new TableProfile(), private BallSet $balls = new BallSet(), Tolerances $tolerances = new Tolerances())
+    {
+        $this->engine = new Engine($table, $balls, $tolerances);
+        $this->rules = new LayoutRules($table, $balls);
+    }
+
+    public function play(Layout $layout, Strike $strike): Outcome
+    {
+        $layout->spot(Ball::Cue);
+
+        return $this->run($layout, [Ball::Cue->value => $strike->velocities($this->balls->radius)], true);
+    }
+
+    /**
+     * Lets balls go with given velocities and spins, without a cue.
+     *
+     * @param array<int, array{float, float, float, float, float}> $velocities vx, vy (m/s), wx, wy, wz (rad/s), keyed by the ball's number
+     */
+    public function release(Layout $layout, array $velocities): Outcome
+    {
+        return $this->run($layout, $velocities, false);
+    }
+
+    /** @param array<int, array{float, float, float, float, float}> $velocities */
+    private function run(Layout $layout, array $velocities, bool $struck): Outcome
+    {
+        $this->rules->assertLegal($layout);
+        $balls = $layout->balls();
+        $bodies = [];
+        foreach ($balls as $i => $ball) {
+            $spot = $layout->spot($ball);
+            $body = new Body($i, $spot->x, $spot->y);
+            if (isset($velocities[$ball->value])) {
+                [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $velocities[$ball->value];
+            }
+            $bodies[] = $body;
+        }
+        $events = $struck ? [new Event(0.0, EventKind::Strike, Ball::Cue, $layout->spot(Ball::Cue))] : [];
+        $pocketed = [];
+        foreach ($this->engine->run($bodies) as [$time, $kind, $body, $other, $where, $x, $y]) {
+            $ball = $balls[$body->index];
+            $pocket = EventKind::Jaw === $kind || EventKind::Pocket === $kind ? Surfaces::POCKETS[$where] : null;
+            $events[] = new Event(
+                $time,
+                $kind,
+                $ball,
+                Spot::metres($x, $y),
+                null === $other ? null : $balls[$other->index],
+                EventKind::Cushion === $kind ? Surfaces::RAILS[$where] : null,
+                $pocket,
+            );
+            if (EventKind::Pocket === $kind && null !== $pocket) {
+                $pocketed[$ball->value] = $pocket;
+            }
+        }
+        $final = $layout;
+        $trajectories = [];
+        foreach ($balls as $i => $ball) {
+            $trajectory = self::trajectory($bodies[$i]);
+            $trajectories[$ball->value] = $trajectory;
+            if (isset($pocketed[$ball->value])) {
+                $final = $final->without($ball);
+            } elseif ($bodies[$i]->hasMoved) {
+                $final = $final->with($ball, $trajectory->last());
+            }
+        }
+
+        return new Outcome($events, $trajectories, $final, $pocketed);
+    }
+
+    private static function trajectory(Body $body): Trajectory
+    {
+        $segments = [];
+        $last = \count($body->track) - 1;
+        foreach ($body->track as $i => [$since, $phase, $x, $y, $vx, $vy, $ax, $ay]) {
+            $duration = $i < $last ? $body->track[$i + 1][0] - $since : 0.0;
+            if ($duration > 0.0 || $i === $last) {
+                $segments[] = new Segment($since, $duration, Phase::from($phase), $x, $y, $vx, $vy, $ax, $ay);
+            }
+        }
+        \assert([] !== $segments);
+
+        return new Trajectory($segments);
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion\Internal;
+
+use ZigLane\Core\Error\SimulationLimit;
+
+/**
+ * When a moving point first comes within a distance of the origin, or crosses a line.
+ *
+ * @internal
+ */
+final class Approach
+{
+    /**
+     * First time in [0, horizon] at which a point that starts at d with velocity v and acceleration a is within `reach` of the
+     * origin and not receding; INF if there is none. The gap |d| - reach bends upwards by no more than -|a|, so each step goes
+     * to the zero of a parabola that lies below the gap: it cannot overshoot the root, and converges as Newton's method does
+     * (halving its error at a grazing double root, where some twenty steps reach the tolerance).
+     *
+     * @throws SimulationLimit If the root is not isolated within a bound that no known case comes near
+     */
+    public static function within(float $dx, float $dy, float $vx, float $vy, float $ax, float $ay, float $reach, float $tolerance, float $horizon): float
+    {
+        $bend = sqrt($ax * $ax + $ay * $ay);
+        $t = 0.0;
+        for ($step = 0; $step < 2000; ++$step) {
+            $x = $dx + $t * ($vx + 0.5 * $t * $ax);
+            $y = $dy + $t * ($vy + 0.5 * $t * $ay);
+            $distance = sqrt($x * $x + $y * $y);
+            $gap = $distance - $reach;
+            $rate = ($x * ($vx + $t * $ax) + $y * ($vy + $t * $ay)) / $distance;
+            if ($gap <= $tolerance) {
+                $ux = $vx + $t * $ax;
+                $uy = $vy + $t * $ay;
+                $across = ($x * $uy - $y * $ux) / $distance;
+                // Second derivative of the gap: a touching pair that neither closes nor is pressed together parts by itself.
+                if ($rate < 0.0 || (0.0 === $rate && ($across * $across + $x * $ax + $y * $ay) / $distance < -1e-9)) {
+                    return $t;
+                }
+                $t += max($bend > 0.0 ? 2 * $rate / $bend : \INF, 1e-6);
+            } elseif ($bend > 0.0) {
+                $t += 2 * $gap / (sqrt($rate * $rate + 2 * $bend * $gap) - $rate);
+            } elseif ($rate < 0.0) {
+                $t -= $gap / $rate;
+            } else {
+                return \INF;
+            }
+            if (!($t <= $horizon)) {
+                return \INF;
+            }
+        }
+
+        throw SimulationLimit::contactSearch($t);
+    }
+
+    /**
+     * First time >= 0 at which a gap g + v t + a t^2 / 2 has closed and goes on closing; INF if never. A gap within the
+     * tolerance (or already negative) counts as closed.
+     */
+    public static function crossing(float $gap, float $v, float $a, float $tolerance): float
+    {
+        if ($gap <= $tolerance) {
+            if ($v < 0.0 || (0.0 === $v && $a < 0.0)) {
+                return 0.0;
+            }
+
+            return $a < 0.0 ? -2 * $v / $a : \INF;
+        }
+        $discriminant = $v * $v - 2 * $a * $gap;
+        if ($discriminant < 0.0) {
+            return \INF;
+        }
+        $root = sqrt($discriminant);
+        if ($v < 0.0) {
+            return 2 * $gap / ($root - $v);
+        }
+
+        return $a < 0.0 ? ($v + $root) / -$a : \INF;
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion\Internal;
+
+/**
+ * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, and
+ * what will happen to it next. SI units.
+ *
+ * @internal
+ */
+final class Body
+{
+    public const SLIDING = 0;
+    public const ROLLING = 1;
+    public const SPINNING = 2;
+    public const AT_REST = 3;
+    public const POCKETED = 4;
+
+    public float $since = 0.0;
+    public float $vx = 0.0;
+    public float $vy = 0.0;
+    public float $ax = 0.0;
+    public float $ay = 0.0;
+    public float $wx = 0.0;
+    public float $wy = 0.0;
+    public float $wz = 0.0;
+    /** Rates of wx and wy while sliding. */
+    public float $bx = 0.0;
+    public float $by = 0.0;
+    public int $phase = self::AT_REST;
+    /** When the phase ends by itself. */
+    public float $phaseEnds = \INF;
+
+    /** The pocket whose surroundings the ball is in, as an index; -1 on the open table. */
+    public int $zone = -1;
+    /** When it drops unless it leaves the hole's circle before; INF outside the circle. */
+    public float $drops = \INF;
+
+    /** Its next event with the table or with its own motion. */
+    public float $ownTime = \INF;
+    public int $ownKind = 0;
+    public int $ownSurface = -1;
+    /** Its next meeting with another ball. */
+    public float $pairTime = \INF;
+    public ?self $partner = null;
+
+    public bool $hasMoved = false;
+
+    /** @var array<int, float> until when a surface that it is pressed to is left alone, keyed by surface */
+    public array $pressedUntil = [];
+
+    /** @var list<array{float, int, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay */
+    public array $track = [];
+
+    public function __construct(public readonly int $index, public float $x, public float $y)
+    {
+    }
+
+    public function isMoving(): bool
+    {
+        return $this->phase <= self::ROLLING;
+    }
+
+    /** Moves the state and its time base to a later time within the present phase. */
+    public function advance(float $time, float $radius, float $spinDecay): void
+    {
+        $dt = $time - $this->since;
+        $this->since = $time;
+        if ($dt <= 0.0) {
+            return;
+        }
+        if ($this->phase <= self::ROLLING) {
+            $this->x += $dt * ($this->vx + 0.5 * $dt * $this->ax);
+            $this->y += $dt * ($this->vy + 0.5 * $dt * $this->ay);
+            $this->vx += $dt * $this->ax;
+            $this->vy += $dt * $this->ay;
+            if (self::ROLLING === $this->phase) {
+                $this->wx = -$this->vy / $radius;
+                $this->wy = $this->vx / $radius;
+            } else {
+                $this->wx += $dt * $this->bx;
+                $this->wy += $dt * $this->by;
+            }
+        }
+        if (0.0 !== $this->wz) {
+            $lost = $spinDecay * $dt;
+            $this->wz = abs($this->wz) <= $lost ? 0.0 : ($this->wz > 0 ? $this->wz - $lost : $this->wz + $lost);
+        }
+    }
+}

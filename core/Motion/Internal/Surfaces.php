@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion\Internal;
+
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\TableGeometry;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * The table as the engine sees it: numbered surfaces that a ball can meet. 0 to 3 are the rails head, foot, right, left; of
+ * pocket k, 4 + 4k and 5 + 4k are its facings, 6 + 4k and 7 + 4k its nose points.
+ *
+ * @internal
+ */
+final readonly class Surfaces
+{
+    public const RAILS = [Rail::Head, Rail::Foot, Rail::Right, Rail::Left];
+    public const POCKETS = [Pocket::HeadRight, Pocket::SideRight, Pocket::FootRight, Pocket::HeadLeft, Pocket::SideLeft, Pocket::FootLeft];
+
+    public float $length;
+    public float $width;
+    /** Distance of a corner's nose points from the corner along the rails. */
+    public float $cornerCut;
+    /** Half of the side pocket's mouth. */
+    public float $sideHalf;
+
+    /**
+     * Per pocket: nose points (ax, ay, bx, by), facings' directions (fax, fay, fbx, fby), their normals into the pocket (max, may, mbx, mby),
+     * mouth (x, y), axis (x, y), hole (x, y, radius), depth of the plane before the mouth at which the surroundings end.
+     *
+     * @var list<array{float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float}>
+     */
+    public array $pockets;
+
+    public function __construct(TableProfile $table, BallSet $balls)
+    {
+        $geometry = new TableGeometry($table);
+        $this->length = $table->length;
+        $this->width = $table->width();
+        $this->cornerCut = $table->cornerMouth / \M_SQRT2;
+        $this->sideHalf = $table->sideMouth / 2;
+        $pockets = [];
+        foreach (self::POCKETS as $name) {
+            $pocket = $geometry->at($name);
+            $mouth = $pocket->mouth();
+            $directions = [];
+            $normals = [];
+            foreach ([[$pocket->noseA, $pocket->facingEndA], [$pocket->noseB, $pocket->facingEndB]] as [$from, $to]) {
+                $reach = $from->distanceTo($to);
+                $fx = ($to->x - $from->x) / $reach;
+                $fy = ($to->y - $from->y) / $reach;
+                $inwards = -$fy * ($mouth->x - $from->x) + $fx * ($mouth->y - $from->y) > 0 ? 1.0 : -1.0;
+                array_push($directions, $fx, $fy);
+                array_push($normals, -$fy * $inwards, $fx * $inwards);
+            }
+            $pockets[] = [
+                $pocket->noseA->x, $pocket->noseA->y, $pocket->noseB->x, $pocket->noseB->y,
+                $directions[0], $directions[1], $directions[2], $directions[3],
+                $normals[0], $normals[1], $normals[2], $normals[3],
+                $mouth->x, $mouth->y, $pocket->axisX, $pocket->axisY,
+                $pocket->hole->x, $pocket->hole->y, $pocket->holeRadius,
+                $balls->radius + 0.01,
+            ];
+        }
+        $this->pockets = $pockets;
+    }
+
+    /** Whether a spot along a rail (metres) lies on its nose and not in a pocket's mouth. */
+    public function isOnNose(int $rail, float $along): bool
+    {
+        if ($rail < 2) {
+            return $along >= $this->cornerCut && $along <= $this->width - $this->cornerCut;
+        }
+
+        return $along >= $this->cornerCut && $along <= $this->length - $this->cornerCut && abs($along - $this->length / 2) >= $this->sideHalf;
+    }
+
+    /** The pocket nearest to a spot, as an index. */
+    public function nearestPocket(float $x, float $y): int
+    {
+        return ($x < 0.25 * $this->length ? 0 : ($x < 0.75 * $this->length ? 1 : 2)) + ($y < 0.5 * $this->width ? 0 : 3);
+    }
+}

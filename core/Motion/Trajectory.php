@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion;
+
+use ZigLane\Core\Position\Spot;
+
+/** The path of one ball through a shot: pieces that follow each other in time without a gap. */
+final readonly class Trajectory
+{
+    /** @param non-empty-list<Segment> $segments */
+    public function __construct(public array $segments)
+    {
+    }
+
+    public function moves(): bool
+    {
+        foreach ($this->segments as $segment) {
+            if (Phase::Sliding === $segment->phase || Phase::Rolling === $segment->phase) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Where the centre is at a time (seconds after the strike); before the strike the start, after the end the last spot. */
+    public function at(float $time): Spot
+    {
+        $segment = $this->segmentAt($time);
+
+        return $segment->at(max($segment->start, min($segment->end(), $time)));
+    }
+
+    /** Speed in m/s at a time (seconds after the strike). */
+    public function speed(float $time): float
+    {
+        $segment = $this->segmentAt($time);
+        [$vx, $vy] = $segment->velocity(max($segment->start, min($segment->end(), $time)));
+
+        return hypot($vx, $vy);
+    }
+
+    public function phase(float $time): Phase
+    {
+        return $this->segmentAt($time)->phase;
+    }
+
+    /** Total length of the path in metres. */
+    public function length(): float
+    {
+        return array_sum(array_map(static fn (Segment $segment): float => $segment->length(), $this->segments));
+    }
+
+    public function last(): Spot
+    {
+        $segment = $this->segments[array_key_last($this->segments)];
+
+        return $segment->at($segment->end());
+    }
+
+    public function end(): float
+    {
+        return $this->segments[array_key_last($this->segments)]->end();
+    }
+
+    private function segmentAt(float $time): Segment
+    {
+        $low = 0;
+        $high = \count($this->segments) - 1;
+        while ($low < $high) {
+            $middle = intdiv($low + $high + 1, 2);
+            if ($this->segments[$middle]->start <= $time) {
+                $low = $middle;
+            } else {
+                $high = $middle - 1;
+            }
+        }
+
+        return $this->segments[$low];
+    }
+}

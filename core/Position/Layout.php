@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Position;
+
+use ZigLane\Core\Error\IllegalLayout;
+
+/**
+ * Which balls lie on a table and where. The order is the order in which they were laid out and is kept. A layout by itself
+ * may be unfinished or impossible; LayoutRules says whether the balls can lie so.
+ */
+final readonly class Layout
+{
+    /** @param array<int, Spot> $spots keyed by the ball's number, 0 for the cue ball */
+    private function __construct(private array $spots)
+    {
+    }
+
+    public static function empty(): self
+    {
+        return new self([]);
+    }
+
+    /** @return list<Ball> in the order in which they were laid out */
+    public function balls(): array
+    {
+        return array_map(Ball::from(...), array_keys($this->spots));
+    }
+
+    public function has(Ball $ball): bool
+    {
+        return isset($this->spots[$ball->value]);
+    }
+
+    /** @throws IllegalLayout If the ball is not on the table */
+    public function spot(Ball $ball): Spot
+    {
+        return $this->spots[$ball->value] ?? throw IllegalLayout::notOnTheTable($ball);
+    }
+
+    /** The same layout with the ball on that spot; a ball that lay on the table keeps its place in the order. */
+    public function with(Ball $ball, Spot $spot): self
+    {
+        $spots = $this->spots;
+        $spots[$ball->value] = $spot;
+
+        return new self($spots);
+    }
+
+    public function without(Ball $ball): self
+    {
+        $spots = $this->spots;
+        unset($spots[$ball->value]);
+
+        return new self($spots);
+    }
+
+    public function count(): int
+    {
+        return \count($this->spots);
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Table;
+
+use ZigLane\Core\Error\IllegalTable;
+
+/**
+ * A set of equal balls. Radius in metres, mass in kilograms; friction between two balls at slip speed v (m/s) is
+ * `frictionFloor + frictionFall * exp(-frictionRate * v)`, fitted to data in Marlow, The Physics of Pocket Billiards (1995).
+ * Defaults: WPA equipment specification (2.25 in, 6 oz).
+ */
+final readonly class BallSet
+{
+    /** @var array<string, array{float, float, float}> default, least, most */
+    public const LIMITS = [
+        'radius' => [0.028575, 0.02, 0.035],
+        'mass' => [0.1701, 0.05, 0.5],
+        'restitution' => [0.97, 0.5, 1.0],
+        'frictionFloor' => [0.00995, 0.0, 0.5],
+        'frictionFall' => [0.108, 0.0, 0.5],
+        'frictionRate' => [1.088, 0.0, 20.0],
+    ];
+
+    /** @throws IllegalTable If a field lies outside LIMITS */
+    public function __construct(
+        public float $radius = self::LIMITS['radius'][0],
+        public float $mass = self::LIMITS['mass'][0],
+        public float $restitution = self::LIMITS['restitution'][0],
+        public float $frictionFloor = self::LIMITS['frictionFloor'][0],
+        public float $frictionFall = self::LIMITS['frictionFall'][0],
+        public float $frictionRate = self::LIMITS['frictionRate'][0],
+    ) {
+        foreach (get_object_vars($this) as $field => $value) {
+            [, $least, $most] = self::LIMITS[$field];
+            if (!($value >= $least && $value <= $most)) {
+                throw IllegalTable::outOfRange($field, $value, $least, $most);
+            }
+        }
+    }
+
+    /** Friction coefficient between two balls whose surfaces slide at the given speed (m/s). */
+    public function friction(float $slipMps): float
+    {
+        return $this->frictionFloor + $this->frictionFall * exp(-$this->frictionRate * $slipMps);
+    }
+
+    public function diameter(): float
+    {
+        return 2 * $this->radius;
+    }
+
+    /** @return array<string, float> every field, in the order of LIMITS */
+    public function toArray(): array
+    {
+        return get_object_vars($this);
+    }
+}

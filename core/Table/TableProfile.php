@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Table;
+
+use ZigLane\Core\Error\IllegalTable;
+
+/**
+ * One table: its measures, cloth and cushions. SI units, angles in degrees. Every field lies within LIMITS, so that the
+ * model's assumptions hold (the cushion always turns a ball round, a ball always fits the mouth).
+ */
+final readonly class TableProfile
+{
+    /** @var array<string, array{float, float, float}> default, least, most */
+    public const LIMITS = [
+        'length' => [2.540, 1.0, 4.0],
+        'cornerMouth' => [0.1143, 0.07, 0.20],
+        'sideMouth' => [0.127, 0.07, 0.22],
+        'cornerShelf' => [0.0381, 0.0, 0.08],
+        'sideShelf' => [0.0048, 0.0, 0.05],
+        'cornerFacing' => [142.0, 130.0, 160.0],
+        'sideFacing' => [104.0, 91.0, 125.0],
+        'noseHeight' => [1.27, 1.1, 1.4],
+        'gravity' => [9.81, 1.0, 30.0],
+        'slide' => [0.20, 0.05, 0.5],
+        'roll' => [0.010, 0.001, 0.1],
+        'spinDecay' => [10.0, 1.0, 50.0],
+        'cushionRestitution' => [0.90, 0.3, 1.0],
+        'cushionFriction' => [0.20, 0.0, 0.5],
+        'facingLength' => [0.10, 0.02, 0.3],
+    ];
+
+    /** The side mouth is this much wider than the corner mouth unless it is given, metres. */
+    private const SIDE_MOUTH_EXTRA = 0.0127;
+
+    /** @throws IllegalTable If a field lies outside LIMITS */
+    public function __construct(
+        public float $length = self::LIMITS['length'][0],
+        public float $cornerMouth = self::LIMITS['cornerMouth'][0],
+        public float $sideMouth = self::LIMITS['sideMouth'][0],
+        public float $cornerShelf = self::LIMITS['cornerShelf'][0],
+        public float $sideShelf = self::LIMITS['sideShelf'][0],
+        public float $cornerFacing = self::LIMITS['cornerFacing'][0],
+        public float $sideFacing = self::LIMITS['sideFacing'][0],
+        public float $noseHeight = self::LIMITS['noseHeight'][0],
+        public float $gravity = self::LIMITS['gravity'][0],
+        public float $slide = self::LIMITS['slide'][0],
+        public float $roll = self::LIMITS['roll'][0],
+        public float $spinDecay = self::LIMITS['spinDecay'][0],
+        public float $cushionRestitution = self::LIMITS['cushionRestitution'][0],
+        public float $cushionFriction = self::LIMITS['cushionFriction'][0],
+        public float $facingLength = self::LIMITS['facingLength'][0],
+    ) {
+        foreach ($this->toArray() as $field => $value) {
+            [, $least, $most] = self::LIMITS[$field];
+            if (!($value >= $least && $value <= $most)) {
+                throw IllegalTable::outOfRange($field, $value, $least, $most);
+            }
+        }
+    }
+
+    /**
+     * The default profile with some fields replaced; the side mouth follows the corner mouth unless it is given.
+     *
+     * @param array<string, float> $fields keys of LIMITS
+     *
+     * @throws IllegalTable If a field lies outside LIMITS
+     */
+    public static function fromArray(array $fields): self
+    {
+        if (isset($fields['cornerMouth']) && !isset($fields['sideMouth'])) {
+            $fields['sideMouth'] = $fields['cornerMouth'] + self::SIDE_MOUTH_EXTRA;
+        }
+
+        return new self(...$fields);
+    }
+
+    public static function ofSize(TableSize $size): self
+    {
+        return new self(length: $size->length());
+    }
+
+    /** @return array<string, float> every field, in the order of LIMITS */
+    public function toArray(): array
+    {
+        return get_object_vars($this);
+    }
+
+    /** @return array<string, float> the fields that differ from the default profile */
+    public function differences(): array
+    {
+        return array_filter($this->toArray(), static fn (float $value, string $field): bool => $value !== self::LIMITS[$field][0], \ARRAY_FILTER_USE_BOTH);
+    }
+
+    /** Width between the noses of the long rails, metres. */
+    public function width(): float
+    {
+        return $this->length / 2;
+    }
+
+    /** One diamond, metres. */
+    public function diamond(): float
+    {
+        return $this->length / 8;
+    }
+}
