@@ -78,7 +78,7 @@ final readonly class EventSimulator implements Simulator
         $final = $layout;
         $trajectories = [];
         foreach ($balls as $i => $ball) {
-            $trajectory = self::trajectory($bodies[$i]);
+            $trajectory = Trajectory::fromTrack($bodies[$i]->track);
             $trajectories[$ball->value] = $trajectory;
             if (isset($pocketed[$ball->value])) {
                 $final = $final->without($ball);
@@ -88,20 +88,5 @@ final readonly class EventSimulator implements Simulator
         }
 
         return new Outcome($events, $trajectories, $final, $pocketed);
-    }
-
-    private static function trajectory(Body $body): Trajectory
-    {
-        $segments = [];
-        $last = \count($body->track) - 1;
-        foreach ($body->track as $i => [$since, $phase, $x, $y, $vx, $vy, $ax, $ay]) {
-            $duration = $i < $last ? $body->track[$i + 1][0] - $since : 0.0;
-            if ($duration > 0.0 || $i === $last) {
-                $segments[] = new Segment($since, $duration, Phase::from($phase), $x, $y, $vx, $vy, $ax, $ay);
-            }
-        }
-        \assert([] !== $segments);
-
-        return new Trajectory($segments);
     }
 }

@@ -14,6 +14,24 @@ final readonly class Trajectory
     {
     }
 
+    /**
+     * @param non-empty-list<array{float, int, float, float, float, float, float, float}> $track since, phase, x, y, vx, vy, ax, ay of
+     *                                                                                         each piece; pieces without duration are dropped
+     */
+    public static function fromTrack(array $track): self
+    {
+        $segments = [];
+        $last = \count($track) - 1;
+        foreach ($track as $i => [$since, $phase, $x, $y, $vx, $vy, $ax, $ay]) {
+            $duration = $i < $last ? $track[$i + 1][0] - $since : 0.0;
+            if ($duration > 0.0 || $i === $last) {
+                $segments[] = new Segment($since, $duration, Phase::from($phase), $x, $y, $vx, $vy, $ax, $ay);
+            }
+        }
+
+        return new self($segments);
+    }
+
     public function moves(): bool
     {
         foreach ($this->segments as $segment) {

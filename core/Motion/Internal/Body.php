@@ -64,7 +64,7 @@ final class Body
     }
 
     /** Moves the state and its time base to a later time within the present phase. */
-    public function advance(float $time, float $radius, float $spinDecay): void
+    public function advance(Cloth $cloth, float $time): void
     {
         $dt = $time - $this->since;
         $this->since = $time;
@@ -77,16 +77,83 @@ final class Body
             $this->vx += $dt * $this->ax;
             $this->vy += $dt * $this->ay;
             if (self::ROLLING === $this->phase) {
-                $this->wx = -$this->vy / $radius;
-                $this->wy = $this->vx / $radius;
+                $this->wx = -$this->vy / $cloth->radius;
+                $this->wy = $this->vx / $cloth->radius;
             } else {
                 $this->wx += $dt * $this->bx;
                 $this->wy += $dt * $this->by;
             }
         }
         if (0.0 !== $this->wz) {
-            $lost = $spinDecay * $dt;
+            $lost = $cloth->spinDecay * $dt;
             $this->wz = abs($this->wz) <= $lost ? 0.0 : ($this->wz > 0 ? $this->wz - $lost : $this->wz + $lost);
+        }
+    }
+
+    /** Finds the phase from velocity and spin, and with it accelerations and the end of the phase. */
+    public function settle(Cloth $cloth, float $now): void
+    {
+        $radius = $cloth->radius;
+        $ux = $this->vx - $radius * $this->wy;
+        $uy = $this->vy + $radius * $this->wx;
+        $slip = sqrt($ux * $ux + $uy * $uy);
+        $this->since = $now;
+        $this->bx = $this->by = 0.0;
+        if ($slip > $cloth->slip) {
+            $this->phase = self::SLIDING;
+            $rate = $cloth->slideRate / $slip;
+            $this->ax = -$rate * $ux;
+            $this->ay = -$rate * $uy;
+            $turn = 2.5 * $rate / $radius;
+            $this->bx = -$turn * $uy;
+            $this->by = $turn * $ux;
+            $this->phaseEnds = $now + 2 * $slip / (7 * $cloth->slideRate);
+            $this->hasMoved = true;
+        } else {
+            // What little slip is left goes as sliding would have ended it, so that no energy is gained.
+            $this->vx -= 2 / 7 * $ux;
+            $this->vy -= 2 / 7 * $uy;
+            $speed = sqrt($this->vx * $this->vx + $this->vy * $this->vy);
+            if ($speed > $cloth->still) {
+                $this->phase = self::ROLLING;
+                $this->wx = -$this->vy / $radius;
+                $this->wy = $this->vx / $radius;
+                $this->ax = -$cloth->rollRate * $this->vx / $speed;
+                $this->ay = -$cloth->rollRate * $this->vy / $speed;
+                $this->phaseEnds = $now + $speed / $cloth->rollRate;
+                $this->hasMoved = true;
+            } else {
+                $this->stand($cloth, $now);
+            }
+        }
+        $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay];
+    }
+
+    /** Ends the present phase by its own law and finds the next. */
+    public function endPhase(Cloth $cloth, float $now): void
+    {
+        if (self::SLIDING === $this->phase) {
+            $this->wx = -$this->vy / $cloth->radius;
+            $this->wy = $this->vx / $cloth->radius;
+        } elseif (self::ROLLING === $this->phase) {
+            $this->vx = $this->vy = $this->wx = $this->wy = 0.0;
+        } else {
+            $this->wz = 0.0;
+        }
+        $this->settle($cloth, $now);
+    }
+
+    private function stand(Cloth $cloth, float $now): void
+    {
+        $this->vx = $this->vy = $this->ax = $this->ay = $this->wx = $this->wy = 0.0;
+        if (abs($this->wz) > $cloth->spin) {
+            $this->phase = self::SPINNING;
+            $this->phaseEnds = $now + abs($this->wz) / $cloth->spinDecay;
+            $this->hasMoved = true;
+        } else {
+            $this->wz = 0.0;
+            $this->phase = self::AT_REST;
+            $this->phaseEnds = \INF;
         }
     }
 }

@@ -38,10 +38,8 @@ final class Engine
     private readonly Surfaces $surfaces;
     private readonly BallContact $contact;
     private readonly CushionLaw $cushion;
+    private readonly Cloth $cloth;
     private readonly float $radius;
-    private readonly float $slideRate;
-    private readonly float $rollRate;
-    private readonly float $spinDecay;
 
     /** @var list<Body> */
     private array $bodies = [];
@@ -63,9 +61,7 @@ final class Engine
         $this->contact = new BallContact($balls);
         $this->cushion = new CushionLaw($table, $balls);
         $this->radius = $balls->radius;
-        $this->slideRate = $table->slide * $table->gravity;
-        $this->rollRate = $table->roll * $table->gravity;
-        $this->spinDecay = $table->spinDecay;
+        $this->cloth = Cloth::of($table, $balls, $tolerances);
     }
 
     /**
@@ -86,7 +82,7 @@ final class Engine
             $s = $this->surfaces;
             $gap = min($body->x, $s->length - $body->x, $body->y, $s->width - $body->y) - $this->radius;
             $body->zone = $gap < -1e-4 ? $s->nearestPocket($body->x, $body->y) : -1;
-            $this->settle($body);
+            $body->settle($this->cloth, 0.0);
         }
         foreach ($bodies as $body) {
             $this->searchOwn($body);
@@ -132,55 +128,6 @@ final class Engine
     }
 
     // ---- what a ball does by itself -------------------------------------------------------------------------------------
-
-    /** Finds the phase from velocity and spin, and with it accelerations and the end of the phase. */
-    private function settle(Body $b): void
-    {
-        $t = $this->tolerances;
-        $radius = $this->radius;
-        $ux = $b->vx - $radius * $b->wy;
-        $uy = $b->vy + $radius * $b->wx;
-        $slip = sqrt($ux * $ux + $uy * $uy);
-        $b->since = $this->now;
-        $b->bx = $b->by = 0.0;
-        if ($slip > $t->slip) {
-            $b->phase = Body::SLIDING;
-            $rate = $this->slideRate / $slip;
-            $b->ax = -$rate * $ux;
-            $b->ay = -$rate * $uy;
-            $turn = 2.5 * $rate / $radius;
-            $b->bx = -$turn * $uy;
-            $b->by = $turn * $ux;
-            $b->phaseEnds = $this->now + 2 * $slip / (7 * $this->slideRate);
-            $b->hasMoved = true;
-        } else {
-            // What little slip is left goes as sliding would have ended it, so that no energy is gained.
-            $b->vx -= 2 / 7 * $ux;
-            $b->vy -= 2 / 7 * $uy;
-            $speed = sqrt($b->vx * $b->vx + $b->vy * $b->vy);
-            if ($speed > $t->still) {
-                $b->phase = Body::ROLLING;
-                $b->wx = -$b->vy / $radius;
-                $b->wy = $b->vx / $radius;
-                $b->ax = -$this->rollRate * $b->vx / $speed;
-                $b->ay = -$this->rollRate * $b->vy / $speed;
-                $b->phaseEnds = $this->now + $speed / $this->rollRate;
-                $b->hasMoved = true;
-            } else {
-                $b->vx = $b->vy = $b->ax = $b->ay = $b->wx = $b->wy = 0.0;
-                if (abs($b->wz) > $t->spin) {
-                    $b->phase = Body::SPINNING;
-                    $b->phaseEnds = $this->now + abs($b->wz) / $this->spinDecay;
-                    $b->hasMoved = true;
-                } else {
-                    $b->wz = 0.0;
-                    $b->phase = Body::AT_REST;
-                    $b->phaseEnds = \INF;
-                }
-            }
-        }
-        $b->track[] = [$b->since, $b->phase, $b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay];
-    }
 
     private function searchOwn(Body $b): void
     {
@@ -317,7 +264,7 @@ final class Engine
 
     private function happen(Body $b): void
     {
-        $b->advance($this->now, $this->radius, $this->spinDecay);
+        $b->advance($this->cloth, $this->now);
         switch ($b->ownKind) {
             case self::PHASE_ENDS:
                 $this->endPhase($b);
@@ -350,16 +297,7 @@ final class Engine
 
     private function endPhase(Body $b): void
     {
-        $was = $b->phase;
-        if (Body::SLIDING === $was) {
-            $b->wx = -$b->vy / $this->radius;
-            $b->wy = $b->vx / $this->radius;
-        } elseif (Body::ROLLING === $was) {
-            $b->vx = $b->vy = $b->wx = $b->wy = 0.0;
-        } else {
-            $b->wz = 0.0;
-        }
-        $this->settle($b);
+        $b->endPhase($this->cloth, $this->now);
         if (Body::ROLLING === $b->phase) {
             $this->record(EventKind::Roll, $b);
         } elseif (Body::AT_REST === $b->phase) {
@@ -376,7 +314,7 @@ final class Engine
         if ($approach <= 0.0) {
             // Left by itself while it was let alone; the pressure is over.
             unset($b->pressedUntil[$surface]);
-            $this->settle($b);
+            $b->settle($this->cloth, $this->now);
 
             return;
         }
@@ -390,7 +328,7 @@ final class Engine
                 $b->y += $gap * $ny;
             }
             $b->pressedUntil[$surface] = $this->now + $t->pressed;
-            $this->settle($b);
+            $b->settle($this->cloth, $this->now);
 
             return;
         }
@@ -408,7 +346,7 @@ final class Engine
         $b->wy = $wy * $ny - $wx * $nx;
         $b->wz = $wz;
         $surface < 4 ? $this->record(EventKind::Cushion, $b, null, $surface) : $this->record(EventKind::Jaw, $b, null, intdiv($surface, 4) - 1);
-        $this->settle($b);
+        $b->settle($this->cloth, $this->now);
     }
 
     /**
@@ -556,8 +494,8 @@ final class Engine
         \assert(null !== $other);
         [$a, $b] = $one->index < $other->index ? [$one, $other] : [$other, $one];
         $this->now = max($this->now, $one->pairTime);
-        $a->advance($this->now, $this->radius, $this->spinDecay);
-        $b->advance($this->now, $this->radius, $this->spinDecay);
+        $a->advance($this->cloth, $this->now);
+        $b->advance($this->cloth, $this->now);
         $dx = $b->x - $a->x;
         $dy = $b->y - $a->y;
         $distance = sqrt($dx * $dx + $dy * $dy);
@@ -600,8 +538,8 @@ final class Engine
             $b->wy += $wy;
             $b->wz += $wz;
         }
-        $this->settle($a);
-        $this->settle($b);
+        $a->settle($this->cloth, $this->now);
+        $b->settle($this->cloth, $this->now);
         $this->searchOwn($a);
         $this->searchOwn($b);
         $this->searchPairs($a);

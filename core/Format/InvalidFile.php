@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Format;
+
+use ZigLane\Core\Error\LaneError;
+
+/** A file that is not valid, with every fault that was found in it. */
+final class InvalidFile extends \DomainException implements LaneError
+{
+    /** @param non-empty-list<Fault> $faults */
+    public function __construct(public readonly array $faults)
+    {
+        parent::__construct(implode("\n", array_map(static fn (Fault $fault): string => $fault->line(), $faults)));
+    }
+}

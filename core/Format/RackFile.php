@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Format;
+
+use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Format\Internal\Reader;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Table\Pocket;
+
+/**
+ * A rack file: a layout with its game, table, balls, cue and player; on request with the sheet's name and its shot. Format
+ * "zig-lane/rack", version 1. Writing and parsing give back the same rack to the last bit.
+ */
+final readonly class RackFile
+{
+    public const FORMAT = 'zig-lane/rack';
+    public const MAX_NAME = 80;
+
+    public function __construct(public Rack $rack, public ?string $name = null, public ?ShotChoice $shot = null)
+    {
+    }
+
+    /** @throws InvalidFile With every fault that was found */
+    public static function parse(string $json, int $maxBytes = 65536, int $maxBalls = 16): self
+    {
+        $document = Reader::document($json, $maxBytes, self::FORMAT);
+        $reader = new Reader();
+        $reader->onlyKnown($document, '', ['format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group', 'player', 'cue', 'table', 'balls', 'shot']);
+        $table = $reader->table($document);
+        $balls = $reader->balls($document);
+        $cueObject = $reader->object($document, '', 'cue');
+        $reader->onlyKnown($cueObject, 'cue', ['endMassRatio']);
+        $cue = $reader->cue($cueObject, 'cue');
+        $player = new ExecutionErrors(...$reader->numbers($reader->object($document, '', 'player'), 'player', ExecutionErrors::LIMITS));
+        $game = $reader->choice($document, '', 'game', Game::class, true);
+        $inHand = $reader->choice($document, '', 'ballInHand', BallInHand::class, false) ?? BallInHand::None;
+        $group = $reader->choice($document, '', 'group', Group::class, false);
+        [$layout, $field] = $reader->layout($document, $table, $maxBalls);
+        if (null !== $game && $reader->isClean()) {
+            $reader->layoutFaults(Rack::faults($game, $layout, $table, $balls), $field);
+        }
+        if (BallInHand::None !== $inHand && $layout->has(Ball::Cue)) {
+            $reader->fault($field.'.cue', \sprintf('is given although ballInHand is "%s"; leave it out, or set ballInHand to "none"', $inHand->value));
+        }
+        $name = self::name($reader, $document['name'] ?? null);
+        $shot = isset($document['shot']) ? self::shot($reader, $reader->object($document, '', 'shot')) : null;
+        $reader->finish();
+        \assert(null !== $game);
+
+        return new self(new Rack($game, $layout, $table, $balls, $cue, $player, $inHand, $group), $name, $shot);
+    }
+
+    public function write(): string
+    {
+        $rack = $this->rack;
+        $spots = [];
+        foreach ($rack->layout->balls() as $ball) {
+            [$long, $short] = $rack->layout->spot($ball)->inDiamonds($rack->table);
+            $spots[$ball->label()] = [round($long, Rack::GRAIN), round($short, Rack::GRAIN)];
+        }
+        $balls = $rack->balls->toArray();
+        $document = [
+            'format' => self::FORMAT,
+            'version' => 1,
+            'name' => $this->name,
+            'game' => $rack->game->value,
+            'layoutDiamonds' => (object) $spots,
+            'ballInHand' => $rack->ballInHand->value,
+            'group' => $rack->group?->value,
+            'player' => $rack->player->toArray(),
+            'cue' => ['endMassRatio' => $rack->cue->endMassRatio],
+            'table' => $rack->table->toArray(),
+            'balls' => [
+                'radius' => $balls['radius'],
+                'mass' => $balls['mass'],
+                'restitution' => $balls['restitution'],
+                'friction' => [$balls['frictionFloor'], $balls['frictionFall'], $balls['frictionRate']],
+            ],
+            'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
+        ];
+        foreach (['name', 'shot'] as $optional) {
+            if (null === $document[$optional]) {
+                unset($document[$optional]);
+            }
+        }
+
+        return json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE);
+    }
+
+    /** @return array{ball: string, pocket: string, speed: float, side: float, height: float, elevation: float} */
+    public static function shotToArray(ShotChoice $shot): array
+    {
+        return [
+            'ball' => $shot->ball->label(),
+            'pocket' => $shot->pocket->value,
+            'speed' => $shot->stroke->speed,
+            'side' => $shot->stroke->tip->side,
+            'height' => $shot->stroke->tip->height,
+            'elevation' => $shot->stroke->elevation,
+        ];
+    }
+
+    /**
+     * The reverse of shotToArray, for stored shots.
+     *
+     * @param array<mixed> $shot
+     *
+     * @throws InvalidFile If it is not valid
+     */
+    public static function shotFromArray(array $shot): ShotChoice
+    {
+        $reader = new Reader();
+        $choice = self::shot($reader, $shot);
+        $reader->finish();
+        \assert(null !== $choice);
+
+        return $choice;
+    }
+
+    private static function name(Reader $reader, mixed $name): ?string
+    {
+        if (null === $name) {
+            return null;
+        }
+        if (!\is_string($name) || '' === trim($name) || mb_strlen($name) > self::MAX_NAME) {
+            $reader->fault('name', \sprintf('found %s; 1 to %d characters are allowed', Reader::show($name), self::MAX_NAME));
+
+            return null;
+        }
+
+        return trim($name);
+    }
+
+    /** @param array<mixed> $shot */
+    private static function shot(Reader $reader, array $shot): ?ShotChoice
+    {
+        $reader->onlyKnown($shot, 'shot', ['ball', 'pocket', 'speed', 'side', 'height', 'elevation']);
+        $name = $shot['ball'] ?? null;
+        $ball = \is_string($name) ? Ball::named($name) : null;
+        if (null === $ball || Ball::Cue === $ball) {
+            $reader->fault('shot.ball', \sprintf('found %s; allowed: "1" to "15"', Reader::show($name)));
+        }
+        $pocket = $reader->choice($shot, 'shot', 'pocket', Pocket::class, true);
+        $speed = $reader->number($shot, 'shot', 'speed', 0.001, Strike::MAX_SPEED);
+        $side = $reader->number($shot, 'shot', 'side', -1.0, 1.0, 0.0);
+        $height = $reader->number($shot, 'shot', 'height', -1.0, 1.0, 0.0);
+        $elevation = $reader->number($shot, 'shot', 'elevation', 0.0, Strike::MAX_ELEVATION_DEGREES, 0.0);
+        if (!$reader->isClean() || null === $ball || null === $pocket) {
+            return null;
+        }
+        try {
+            return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation));
+        } catch (IllegalStroke $e) {
+            $reader->fault('shot.side', lcfirst($e->getMessage()));
+
+            return null;
+        }
+    }
+}

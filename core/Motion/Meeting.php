@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion;
+
+use ZigLane\Core\Position\Spot;
+
+/** The cue ball meets an object ball: when (s), where the cue ball's centre is, how it travels (radians), where the object ball goes. */
+final readonly class Meeting
+{
+    public function __construct(
+        public float $time,
+        public Spot $cue,
+        public float $cueHeading,
+        public Trajectory $object,
+    ) {
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Rules;
+
+use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * A layout with the game it belongs to and the table, balls, cue and player that it is for. Every ball is used in the game and
+ * lies where it can; spots are kept to GRAIN, so that a rack file holds exactly what is computed with.
+ */
+final readonly class Rack
+{
+    /** Decimals of a diamond to which spots are kept: a third of a micrometre. */
+    public const GRAIN = 6;
+
+    public Layout $layout;
+
+    /** @throws IllegalLayout If a ball is not used in the game or cannot lie where it is: the first fault */
+    public function __construct(
+        public Game $game,
+        Layout $layout,
+        public TableProfile $table = new TableProfile(),
+        public BallSet $balls = new BallSet(),
+        public Cue $cue = new Cue(),
+        public ExecutionErrors $player = new ExecutionErrors(),
+        public BallInHand $ballInHand = BallInHand::None,
+        public ?Group $group = null,
+    ) {
+        $this->layout = self::grained($layout, $table);
+        foreach (self::faults($game, $this->layout, $table, $balls) as $fault) {
+            throw $fault;
+        }
+    }
+
+    /** @throws IllegalLayout If the balls cannot lie so in this game */
+    public function withLayout(Layout $layout): self
+    {
+        return new self($this->game, $layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group);
+    }
+
+    /** @throws IllegalLayout If the ball cannot lie there */
+    public function withBall(Ball $ball, Spot $spot): self
+    {
+        return $this->withLayout($this->layout->with($ball, $spot));
+    }
+
+    /** @return list<IllegalLayout> every fault of such a layout in such a game */
+    public static function faults(Game $game, Layout $layout, TableProfile $table, BallSet $balls): array
+    {
+        $faults = [];
+        foreach ($layout->balls() as $ball) {
+            if (!$game->uses($ball)) {
+                $faults[] = IllegalLayout::notInTheGame($ball, strtolower($game->label()), 'the 1 to the '.$game->highest());
+            }
+        }
+
+        return [...$faults, ...(new LayoutRules($table, $balls))->faults($layout)];
+    }
+
+    private static function grained(Layout $layout, TableProfile $table): Layout
+    {
+        foreach ($layout->balls() as $ball) {
+            [$long, $short] = $layout->spot($ball)->inDiamonds($table);
+            $layout = $layout->with($ball, Spot::diamonds(round($long, self::GRAIN), round($short, self::GRAIN), $table));
+        }
+
+        return $layout;
+    }
+}

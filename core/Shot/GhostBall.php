@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Shot;
+
+use ZigLane\Core\Error\NoAim;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\PocketGeometry;
+
+/** The plain geometry of a pot without throw, squirt or swerve: where the cue ball's centre would have to be at contact. */
+final readonly class GhostBall
+{
+    private function __construct(
+        public Spot $at,
+        /** Direction from the cue ball to the ghost ball, radians. */
+        public float $direction,
+        /** Distance from the cue ball to the ghost ball, metres. */
+        public float $distance,
+        /** Angle between the line of aim and the object ball's line, degrees: 0 full, below 90. */
+        public float $cutDegrees,
+        /** True when the object ball leaves to the left of the line of aim, seen by the player. */
+        public bool $cutsLeft,
+        /** Direction of the object ball's line to the pocket, radians. */
+        public float $objectDirection,
+        /** Length of that line to the middle of the mouth, metres. */
+        public float $objectDistance,
+    ) {
+    }
+
+    /** @throws NoAim If the ball lies past the mouth or the cut would be 90 degrees or more */
+    public static function of(Spot $cue, Spot $object, PocketGeometry $pocket, BallSet $balls, Ball $ball): self
+    {
+        $target = $pocket->mouth();
+        if ($pocket->depth($object) > -1e-6) {
+            throw NoAim::pocketShut($ball->label(), $pocket->pocket->value);
+        }
+        $line = $object->directionTo($target);
+        $ghost = $object->towards($line + \M_PI, $balls->diameter());
+        $direction = $cue->distanceTo($ghost) < 1e-6 ? $line : $cue->directionTo($ghost);
+        $turn = Angle::wrapped($line - $direction);
+        if (abs($turn) >= \M_PI_2) {
+            throw NoAim::cutTooThin($ball->label(), $pocket->pocket->value, rad2deg(abs($turn)));
+        }
+
+        return new self($ghost, $direction, $cue->distanceTo($ghost), rad2deg(abs($turn)), $turn > 0, $line, $object->distanceTo($target));
+    }
+
+    /** 1 full, 0 thinnest: the share of the object ball that the cue ball covers, seen along the line of aim. */
+    public function ballHitFraction(): float
+    {
+        return 1 - sin(deg2rad($this->cutDegrees));
+    }
+}
