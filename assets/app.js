@@ -1,0 +1,9 @@
+import htmx from 'htmx';
+import { watchLayout } from './layout.js';
+import { watchShot } from './shot.js';
+import { watchPage } from './page.js';
+
+window.htmx = htmx;
+watchPage();
+watchLayout(htmx);
+watchShot(htmx);

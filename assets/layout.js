@@ -1,0 +1,269 @@
+// Laying out: drag with mouse or finger, keys, and the form beside the table. The server keeps the layout and answers every
+// change with the desk as it is; here a ball only follows the pointer and keeps clear of the others on the way.
+
+const STEP = 1 / 8;
+const FINE = 1 / 32;
+
+export function watchLayout(htmx) {
+    if (!document.querySelector('[data-desk]')) {
+        return;
+    }
+    const state = { selected: document.querySelector('[data-desk]').dataset.selected, typed: '', typedAt: 0, queue: Promise.resolve(), nudge: null };
+
+    // ---- the desk as it stands in the document, which every answer replaces
+
+    const desk = () => document.querySelector('[data-desk]');
+    const table = () => desk().querySelector('[data-table]');
+    const balls = () => [...desk().querySelectorAll('[data-ball]')];
+    const find = (name) => desk().querySelector(`[data-ball="${name}"]`);
+    const inTray = (name) => desk().querySelector(`[data-tray-ball="${name}"]`);
+    const measures = () => {
+        const length = Number(desk().dataset.length);
+        return { diamond: length / 8, radius: Number(desk().dataset.radius) / (length / 8), upright: desk().dataset.upright === '1' };
+    };
+
+    const toDrawing = ({ long, short }) => {
+        const { diamond, upright } = measures();
+        const mm = 1000 * diamond;
+        return upright ? [(4 - short) * mm, (8 - long) * mm] : [long * mm, (4 - short) * mm];
+    };
+    const fromPointer = (event) => {
+        const { diamond, upright } = measures();
+        const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(table().getScreenCTM().inverse());
+        const mm = 1000 * diamond;
+        return upright ? { long: 8 - point.y / mm, short: 4 - point.x / mm } : { long: point.x / mm, short: 4 - point.y / mm };
+    };
+    const spotOf = (ball) => ({ long: Number(ball.dataset.long), short: Number(ball.dataset.short) });
+
+    // The nearest spot to the wished one that is on the cloth and clear of the other balls; null if there is none close by.
+    const clear = (name, wished) => {
+        const { radius } = measures();
+        const others = balls().filter((ball) => ball.dataset.ball !== name).map(spotOf);
+        const onCloth = ({ long, short }) => ({ long: Math.min(8 - radius, Math.max(radius, long)), short: Math.min(4 - radius, Math.max(radius, short)) });
+        let spot = onCloth(wished);
+        for (let round = 0; round < 40; round += 1) {
+            const near = others.find((other) => Math.hypot(spot.long - other.long, spot.short - other.short) < 2 * radius - 1e-9);
+            if (!near) {
+                return spot;
+            }
+            const away = Math.hypot(spot.long - near.long, spot.short - near.short) || 1e-9;
+            const push = (2 * radius + 1e-6) / away;
+            spot = onCloth({ long: near.long + (spot.long - near.long || 1e-9) * push, short: near.short + (spot.short - near.short) * push });
+        }
+        return null;
+    };
+
+    const show = (ball, spot) => {
+        const [x, y] = toDrawing(spot);
+        ball.setAttribute('transform', `translate(${x} ${y})`);
+        ball.dataset.long = spot.long;
+        ball.dataset.short = spot.short;
+    };
+    const text = ({ long, short }) => `${Number(long.toFixed(6))},${Number(short.toFixed(6))}`;
+
+    const select = (name) => {
+        state.selected = name;
+        for (const ball of balls()) {
+            ball.classList.toggle('is-selected', ball.dataset.ball === name);
+        }
+        for (const ball of desk().querySelectorAll('[data-tray-ball]')) {
+            ball.classList.toggle('is-selected', ball.dataset.trayBall === name);
+            ball.setAttribute('aria-pressed', ball.dataset.trayBall === name);
+        }
+        const form = desk().querySelector('[data-place]');
+        const ball = find(name);
+        if (form.elements.ball.querySelector(`option[value="${name}"]`)) {
+            form.elements.ball.value = name;
+        }
+        form.elements.at.value = ball ? text(spotOf(ball)) : '';
+        form.querySelector('[value="rail"]').disabled = !ball;
+        form.querySelector('[value="off"]').disabled = !ball;
+    };
+
+    // Changes go one after another, each with the version that the answer before it brought.
+    const send = (values) => {
+        state.queue = state.queue.then(async () => {
+            desk().querySelector('[data-saved]').classList.add('is-busy');
+            const hadFocus = document.activeElement?.closest('[data-desk]') ? document.activeElement : null;
+            const role = hadFocus?.getAttribute('name') ?? (hadFocus?.matches('[data-table]') ? 'table' : null);
+            await htmx.ajax('POST', desk().dataset.url, {
+                source: document.body,
+                target: '[data-desk]',
+                swap: 'outerHTML',
+                values: { _token: desk().dataset.token, version: desk().dataset.version, ...values },
+            });
+            desk().querySelector('[data-saved]').classList.remove('is-busy');
+            select(state.selected);
+            if (role === 'table' || role === 'change') {
+                table().focus({ preventScroll: true });
+            } else if (role) {
+                desk().querySelector(`[name="${role}"]`)?.focus({ preventScroll: true });
+            }
+        }).catch(() => {
+            document.querySelector('#notice').innerHTML = '<div class="notice is-error" role="alert"><strong>The change was not saved.</strong> The server cannot be reached. Reload the page to see what was kept.</div>';
+        });
+        return state.queue;
+    };
+    const place = (name, spot) => send({ change: 'place', ball: name, at: text(spot) });
+
+    // ---- pointer
+
+    let drag = null;
+    document.addEventListener('pointerdown', (event) => {
+        const onTable = event.target.closest('[data-ball]');
+        const tray = event.target.closest('[data-tray-ball]');
+        if (event.button !== 0 || (!onTable && !tray)) {
+            return;
+        }
+        const name = onTable ? onTable.dataset.ball : tray.dataset.trayBall;
+        flush();
+        select(name);
+        drag = { name, from: onTable ? spotOf(onTable) : null, spot: null, tray, startX: event.clientX, startY: event.clientY };
+        if (onTable) {
+            const grip = fromPointer(event);
+            drag.offset = { long: drag.from.long - grip.long, short: drag.from.short - grip.short };
+            table().focus({ preventScroll: true });
+            event.preventDefault();
+        }
+    });
+    document.addEventListener('pointermove', (event) => {
+        if (!drag || (drag.spot === null && Math.hypot(event.clientX - drag.startX, event.clientY - drag.startY) < 4)) {
+            return;
+        }
+        const pointer = fromPointer(event);
+        const { radius } = measures();
+        if (drag.tray && (pointer.long < -radius || pointer.long > 8 + radius || pointer.short < -radius || pointer.short > 4 + radius)) {
+            return;
+        }
+        const spot = clear(drag.name, { long: pointer.long + (drag.offset?.long ?? 0), short: pointer.short + (drag.offset?.short ?? 0) });
+        if (!spot) {
+            return;
+        }
+        drag.spot = spot;
+        let ball = find(drag.name);
+        if (!ball) {
+            ball = document.createElementNS('http://www.w3.org/2000/svg', 'g');
+            ball.setAttribute('class', 'ball is-selected');
+            ball.dataset.ball = drag.name;
+            ball.innerHTML = '<circle class="ring" r="41"/>';
+            ball.append(...[...drag.tray.querySelector('svg').cloneNode(true).childNodes]);
+            table().append(ball);
+            drag.added = ball;
+        }
+        ball.classList.add('is-dragged');
+        show(ball, spot);
+        desk().querySelector('[data-place]').elements.at.value = text(spot);
+    });
+    const drop = (event) => {
+        if (!drag) {
+            return;
+        }
+        const { name, spot, tray } = drag;
+        find(name)?.classList.remove('is-dragged');
+        if (spot && event.type === 'pointerup') {
+            place(name, spot);
+        } else if (drag.added) {
+            drag.added.remove();
+        } else if (tray && event.type === 'pointerup') {
+            desk().querySelector('[data-place]').elements.at.focus();
+        }
+        drag = null;
+    };
+    document.addEventListener('pointerup', drop);
+    document.addEventListener('pointercancel', drop);
+
+    // ---- keyboard
+
+    const flush = () => {
+        if (state.nudge) {
+            window.clearTimeout(state.nudge.timer);
+            const { name, spot } = state.nudge;
+            state.nudge = null;
+            place(name, spot);
+        }
+    };
+    const nudge = (long, short) => {
+        const ball = find(state.selected);
+        if (!ball) {
+            return;
+        }
+        const was = spotOf(ball);
+        const spot = clear(state.selected, { long: was.long + long, short: was.short + short });
+        // A neighbour in the way may push the ball aside, but a key never moves it backwards or by more than its step and a ball.
+        if (!spot || Math.hypot(spot.long - was.long, spot.short - was.short) < 1e-7) {
+            return;
+        }
+        show(ball, spot);
+        desk().querySelector('[data-place]').elements.at.value = text(spot);
+        window.clearTimeout(state.nudge?.timer);
+        state.nudge = { name: state.selected, spot, timer: window.setTimeout(flush, 220) };
+    };
+
+    document.addEventListener('keydown', (event) => {
+        const typing = event.target.matches('input, select, textarea');
+        if (typing || event.altKey) {
+            return;
+        }
+        const undo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z';
+        if (undo) {
+            event.preventDefault();
+            flush();
+            send({ change: event.shiftKey ? 'redo' : 'undo', ball: state.selected });
+            return;
+        }
+        if (event.ctrlKey || event.metaKey) {
+            return;
+        }
+        const { upright } = measures();
+        const step = event.shiftKey ? FINE : STEP;
+        const arrows = upright
+            ? { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }
+            : { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] };
+        if (arrows[event.key] && state.selected) {
+            event.preventDefault();
+            nudge(...arrows[event.key]);
+        } else if (/^[0-9]$/.test(event.key)) {
+            const now = performance.now();
+            const joined = state.typed === '1' && now - state.typedAt < 900 ? `1${event.key}` : event.key;
+            const name = joined === '0' ? 'cue' : joined;
+            state.typed = joined.length === 1 ? joined : '';
+            state.typedAt = now;
+            if (find(name) || inTray(name)) {
+                flush();
+                select(name);
+            }
+        } else if ((event.key === 'Delete' || event.key === 'Backspace') && find(state.selected)) {
+            event.preventDefault();
+            flush();
+            send({ change: 'off', ball: state.selected });
+        } else if (event.key.toLowerCase() === 'r' && find(state.selected)) {
+            flush();
+            send({ change: 'rail', ball: state.selected });
+        } else if (event.key === 'Enter' && event.target.matches('[data-table], body')) {
+            event.preventDefault();
+            const field = desk().querySelector('[data-place]').elements.at;
+            field.focus();
+            field.select();
+        }
+    });
+
+    // ---- the form beside the table
+
+    document.addEventListener('submit', (event) => {
+        if (!event.target.matches('[data-place]')) {
+            return;
+        }
+        event.preventDefault();
+        flush();
+        const form = event.target;
+        const change = event.submitter?.value ?? 'place';
+        state.selected = form.elements.ball.value;
+        send({ change, ball: state.selected, at: form.elements.at.value });
+    });
+    document.addEventListener('change', (event) => {
+        if (event.target.matches('[data-place] [name="ball"]')) {
+            select(event.target.value);
+        }
+    });
+    window.addEventListener('pagehide', flush);
+}

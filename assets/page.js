@@ -1,0 +1,24 @@
+// What every page does: the switch between paper and hall light, and the upright table on a narrow screen. Both are cookies,
+// since the server draws the page.
+export function watchPage() {
+    const year = 'max-age=31536000; path=/; samesite=lax';
+    document.addEventListener('click', (event) => {
+        if (event.target.closest('[data-theme-switch]')) {
+            const theme = document.documentElement.dataset.theme === 'hall' ? 'chart' : 'hall';
+            document.documentElement.dataset.theme = theme;
+            document.cookie = `lane-theme=${theme}; ${year}`;
+        }
+    });
+    const narrow = window.matchMedia('(max-width: 600px) and (orientation: portrait)');
+    const turn = () => {
+        const drawn = document.cookie.includes('lane-upright=1');
+        if (narrow.matches !== drawn) {
+            document.cookie = `lane-upright=${narrow.matches ? 1 : 0}; ${year}`;
+            if (document.querySelector('.desk')) {
+                window.location.reload();
+            }
+        }
+    };
+    turn();
+    narrow.addEventListener('change', turn);
+}

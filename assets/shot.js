@@ -1,0 +1,92 @@
+// The shot desk: clicks on the table and on the cue ball's face fill in the form; every change asks the server to draw again.
+
+const TIPS_PER_RADIUS = 1 / 0.339321;
+const MISCUE = 0.5;
+
+export function watchShot(htmx) {
+    const form = document.querySelector('[data-shot]');
+    if (!form) {
+        return;
+    }
+    const redraw = () => htmx.trigger(form, 'redraw');
+
+    let waiting = null;
+    const soon = () => {
+        window.clearTimeout(waiting);
+        waiting = window.setTimeout(redraw, 60);
+    };
+
+    form.addEventListener('input', (event) => {
+        if (event.target.matches('[data-lengths]')) {
+            form.elements.lengths.value = event.target.value;
+        } else if (event.target.name === 'lengths' && event.target.value) {
+            form.querySelector('[data-lengths]').value = event.target.value;
+        }
+        soon();
+    });
+    // Enter in a field draws; only the button saves.
+    form.addEventListener('keydown', (event) => {
+        if (event.key === 'Enter' && event.target.matches('input')) {
+            event.preventDefault();
+            redraw();
+        }
+    });
+
+    const setTip = (side, height) => {
+        const offset = Math.hypot(side, height);
+        const shrink = offset > MISCUE ? MISCUE / offset : 1;
+        const tips = Math.floor(offset * shrink * TIPS_PER_RADIUS * 100) / 100;
+        const minutes = Math.round(((Math.atan2(side, height) / (2 * Math.PI) + 1) % 1) * 720) % 720;
+        const hour = Math.floor(minutes / 60) || 12;
+        form.elements.tips.value = tips;
+        form.elements.clock.value = tips === 0 ? '12:00' : `${hour}:${String(minutes % 60).padStart(2, '0')}`;
+        const mark = form.querySelector('[data-face] .tip-mark');
+        mark?.setAttribute('cx', side * shrink * 100);
+        mark?.setAttribute('cy', -height * shrink * 100);
+        soon();
+    };
+    const tipOf = () => {
+        const [hour, minute] = form.elements.clock.value.split(':').map(Number);
+        const angle = ((hour + (minute || 0) / 60) * Math.PI) / 6;
+        const offset = Number(form.elements.tips.value) / TIPS_PER_RADIUS;
+        return [offset * Math.sin(angle), offset * Math.cos(angle)];
+    };
+    const pointAt = (event) => {
+        const face = form.querySelector('[data-face]');
+        const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(face.getScreenCTM().inverse());
+        setTip(point.x / 100, -point.y / 100);
+    };
+
+    let aiming = false;
+    form.addEventListener('pointerdown', (event) => {
+        if (event.target.closest('[data-face]')) {
+            aiming = true;
+            pointAt(event);
+            event.preventDefault();
+        }
+    });
+    document.addEventListener('pointermove', (event) => aiming && pointAt(event));
+    document.addEventListener('pointerup', () => { aiming = false; });
+    form.addEventListener('keydown', (event) => {
+        const steps = { ArrowRight: [0.02, 0], ArrowLeft: [-0.02, 0], ArrowUp: [0, 0.02], ArrowDown: [0, -0.02] };
+        if (event.target.closest('[data-face]') && steps[event.key]) {
+            event.preventDefault();
+            const [side, height] = tipOf();
+            setTip(side + steps[event.key][0], height + steps[event.key][1]);
+        }
+    });
+
+    form.addEventListener('click', (event) => {
+        const ball = event.target.closest('[data-call]');
+        const pocket = event.target.closest('[data-pocket]');
+        if (ball) {
+            form.elements.ball.value = ball.dataset.call;
+            redraw();
+        } else if (pocket) {
+            form.elements.pocket.value = pocket.dataset.pocket;
+            redraw();
+        } else if (event.target.closest('[data-centre]')) {
+            setTip(0, 0);
+        }
+    });
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Console;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Console\Attribute\AsCommand;
+use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\Core\Format\RackFile;
+
+/** Loads the demo player and the racks in demo/, where the demo is switched on; does nothing when they are there. */
+#[AsCommand('lane:demo', 'Loads the demo player and the demo racks')]
+final class DemoCommand extends Command
+{
+    public function __construct(
+        private readonly AccountRepository $accounts,
+        private readonly EntityManagerInterface $manager,
+        private readonly SheetEditor $editor,
+        private readonly ClockInterface $clock,
+        private readonly bool $demo,
+        #[Autowire('%kernel.project_dir%/demo')]
+        private readonly string $folder,
+    ) {
+        parent::__construct();
+    }
+
+    protected function execute(InputInterface $input, OutputInterface $output): int
+    {
+        if (!$this->demo || null !== $this->accounts->byEmail(Account::DEMO_EMAIL)) {
+            return Command::SUCCESS;
+        }
+        $player = new Account(Account::DEMO_EMAIL, 'Demo player', $this->clock->now());
+        $this->manager->persist($player);
+        $this->manager->flush();
+        foreach (glob($this->folder.'/*.rack.json') ?: [] as $path) {
+            $file = RackFile::parse((string) file_get_contents($path));
+            $this->editor->create($player, $file->name ?? basename($path, '.rack.json'), $file->rack, Uuid::v4(), $file->shot);
+        }
+        $output->writeln('The demo player and the demo racks are loaded.');
+
+        return Command::SUCCESS;
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Form\FormError;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\RateLimiter\RateLimiterFactoryInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Form\Registration;
+use ZigLane\App\Form\RegistrationType;
+use ZigLane\App\Repository\AccountRepository;
+
+final class AccountController extends AbstractController
+{
+    #[Route('/sign-in', name: 'sign_in', methods: ['GET', 'POST'])]
+    public function signIn(Request $request, AuthenticationUtils $authentication): Response
+    {
+        if (null !== $this->getUser()) {
+            return $this->redirectToRoute('sheets');
+        }
+        $error = $authentication->getLastAuthenticationError();
+
+        return $this->render('account/sign_in.html.twig', [
+            'error' => $error,
+            'email' => $authentication->getLastUsername(),
+            'ended' => $request->query->has('ended') && null === $error,
+        ], new Response(status: null === $error ? 200 : 422));
+    }
+
+    #[Route('/sign-out', name: 'sign_out', methods: ['POST'])]
+    public function signOut(): never
+    {
+        throw new \LogicException('The firewall answers this address.');
+    }
+
+    /** One button signs in the demo player, where the demo is switched on. */
+    #[Route('/demo', name: 'demo_sign_in', methods: ['POST'])]
+    #[IsCsrfTokenValid('demo')]
+    public function demo(AccountRepository $accounts, Security $security, bool $demo): Response
+    {
+        $player = $demo ? $accounts->byEmail(Account::DEMO_EMAIL) : null;
+        if (null === $player) {
+            throw $this->createNotFoundException();
+        }
+        $security->login($player, 'form_login', 'main');
+
+        return $this->redirectToRoute('sheets');
+    }
+
+    #[Route('/register', name: 'register', methods: ['GET', 'POST'])]
+    public function register(Request $request, AccountRepository $accounts, UserPasswordHasherInterface $hasher, EntityManagerInterface $manager, Security $security, ClockInterface $clock, RateLimiterFactoryInterface $registrationLimiter): Response
+    {
+        $registration = new Registration();
+        $form = $this->createForm(RegistrationType::class, $registration)->handleRequest($request);
+        if ($form->isSubmitted() && $form->isValid()) {
+            if (!$registrationLimiter->create($request->getClientIp())->consume()->isAccepted()) {
+                throw new TooManyRequestsHttpException(3600, 'Too many accounts were made from here. Try again in an hour.');
+            }
+            if (null === $accounts->byEmail($registration->email)) {
+                $account = new Account($registration->email, $registration->name, $clock->now());
+                $account->setPassword($hasher->hashPassword($account, $registration->password));
+                try {
+                    $manager->persist($account);
+                    $manager->flush();
+                    $security->login($account, 'form_login', 'main');
+
+                    return $this->redirectToRoute('sheets');
+                } catch (UniqueConstraintViolationException) {
+                    // Made in the same moment by another request: told like any other address in use.
+                }
+            }
+            $form->get('email')->addError(new FormError('An account with this address cannot be made. If it is yours, sign in.'));
+        }
+
+        return $this->render('account/register.html.twig', ['form' => $form]);
+    }
+}

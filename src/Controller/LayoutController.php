@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\App\Sheet\SpotText;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\LayoutRules;
+
+/** The first station: the balls on the table. Every change is saved as it is made. */
+final class LayoutController extends AbstractController
+{
+    public function __construct(private readonly RackSheetRepository $sheets, private readonly SheetEditor $editor)
+    {
+    }
+
+    #[Route('/sheets/{id}/layout', name: 'sheet_layout', methods: ['GET'])]
+    public function show(Request $request, RackSheet $sheet): Response
+    {
+        return $this->render('sheet/layout.html.twig', $this->view($request, $sheet));
+    }
+
+    #[Route('/sheets/{id}/layout', name: 'sheet_change', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function change(Request $request, RackSheet $sheet): Response
+    {
+        $input = $request->request;
+        $version = $input->getInt('version');
+        try {
+            match ($input->getString('change')) {
+                'undo' => $this->editor->goTo($sheet, $sheet->getStep() - 1, $version),
+                'redo' => $this->editor->goTo($sheet, $sheet->getStep() + 1, $version),
+                'clear' => $this->editor->layOut($sheet, Layout::empty(), $version),
+                default => $this->editor->layOut($sheet, $this->changed($sheet, $input->getString('change'), SpotText::ball($input->getString('ball')), $input->getString('at')), $version),
+            };
+        } catch (LaneError|UnprocessableEntityHttpException $e) {
+            return $this->render('sheet/desk.html.twig', [...$this->view($request, $sheet), 'error' => $e->getMessage()], new Response(status: 422));
+        }
+        if (!$request->headers->has('HX-Request')) {
+            return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId(), 'ball' => $input->getString('ball') ?: null], Response::HTTP_SEE_OTHER);
+        }
+
+        return $this->render('sheet/desk.html.twig', $this->view($request, $sheet));
+    }
+
+    private function changed(RackSheet $sheet, string $change, Ball $ball, string $at): Layout
+    {
+        $rack = $sheet->getRack();
+
+        return match ($change) {
+            'place' => $rack->layout->with($ball, SpotText::spot($at, $rack->table)),
+            'rail' => $rack->layout->with($ball, (new LayoutRules($rack->table, $rack->balls))->frozenToNearestRail($rack->layout->spot($ball))),
+            'off' => $rack->layout->without($ball),
+            default => throw new UnprocessableEntityHttpException('This page asked for a change that does not exist. Reload it.'),
+        };
+    }
+
+    /** @return array<string, mixed> */
+    private function view(Request $request, RackSheet $sheet): array
+    {
+        $rack = $sheet->getRack();
+        $selected = Ball::named($request->request->getString('ball') ?: $request->query->getString('ball'));
+
+        return [
+            'sheet' => $sheet,
+            'plan' => new TablePlan($rack, '1' === $request->cookies->get('lane-upright')),
+            'tray' => array_values(array_filter([Ball::Cue, ...$rack->game->balls()], static fn (Ball $ball): bool => !$rack->layout->has($ball))),
+            'selected' => null !== $selected && $rack->game->uses($selected) ? $selected->label() : '',
+            'can_undo' => $sheet->getStep() > $this->sheets->firstStep($sheet),
+            'can_redo' => $sheet->getStep() < $this->sheets->lastStep($sheet),
+            'error' => null,
+        ];
+    }
+}

@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use Symfony\Component\String\Slugger\SluggerInterface;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Form\NewSheet;
+use ZigLane\App\Form\NewSheetType;
+use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\Core\Format\Fault;
+use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\TableProfile;
+
+/** The list of rack sheets, and what is done to a sheet as a whole. */
+final class SheetController extends AbstractController
+{
+    private const MAX_FILE = 65536;
+
+    #[Route('/', name: 'home', methods: ['GET'])]
+    public function home(): Response
+    {
+        return $this->redirectToRoute('sheets');
+    }
+
+    #[Route('/sheets', name: 'sheets', methods: ['GET'])]
+    public function list(#[CurrentUser] Account $account, RackSheetRepository $sheets): Response
+    {
+        return $this->renderList($account, $sheets);
+    }
+
+    #[Route('/sheets/new', name: 'sheet_new', methods: ['GET', 'POST'])]
+    public function create(Request $request, #[CurrentUser] Account $account, SheetEditor $editor): Response
+    {
+        $new = new NewSheet();
+        $new->submission = (string) Uuid::v4();
+        $form = $this->createForm(NewSheetType::class, $new)->handleRequest($request);
+        if (!$form->isSubmitted() || !$form->isValid() || null === $new->game || null === $new->size) {
+            return $this->render('sheet/new.html.twig', ['form' => $form]);
+        }
+        $rack = new Rack($new->game, Layout::empty(), TableProfile::ofSize($new->size));
+        $sheet = $editor->create($account, trim($new->name), $rack, Uuid::fromString($new->submission));
+
+        return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/import', name: 'sheet_import', methods: ['POST'])]
+    #[IsCsrfTokenValid('import')]
+    public function import(Request $request, #[CurrentUser] Account $account, RackSheetRepository $sheets, SheetEditor $editor): Response
+    {
+        $upload = $request->files->get('file');
+        $submission = $request->request->getString('submission');
+        try {
+            if (!$upload instanceof UploadedFile || !$upload->isValid() || !Uuid::isValid($submission)) {
+                throw new InvalidFile([new Fault('', \sprintf('no file arrived; choose a rack file (*.rack.json) of at most %d KiB', self::MAX_FILE / 1024))]);
+            }
+            $file = RackFile::parse((string) file_get_contents($upload->getPathname(), length: self::MAX_FILE + 1), self::MAX_FILE);
+        } catch (InvalidFile $e) {
+            return $this->renderList($account, $sheets, $e->faults);
+        }
+        $name = $file->name ?? mb_substr(preg_replace('/(\.rack)?\.json$/', '', mb_scrub($upload->getClientOriginalName())) ?: 'Imported rack', 0, RackFile::MAX_NAME);
+        $sheet = $editor->create($account, $name, $file->rack, Uuid::fromString($submission), $file->shot);
+
+        return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/export', name: 'sheet_export', methods: ['GET'])]
+    public function export(RackSheet $sheet, SluggerInterface $slugger): Response
+    {
+        $name = strtolower((string) $slugger->slug($sheet->getName())) ?: 'rack';
+
+        return new Response((new RackFile($sheet->getRack(), $sheet->getName(), $sheet->getShot()))->write()."\n", 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.rack.json'),
+        ]);
+    }
+
+    #[Route('/sheets/{id}/name', name: 'sheet_rename', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function rename(Request $request, RackSheet $sheet, SheetEditor $editor): Response
+    {
+        $name = trim($request->request->getString('name'));
+        if ('' === $name || mb_strlen($name) > RackFile::MAX_NAME) {
+            $this->addFlash('notice', \sprintf('A name has 1 to %d characters; the sheet keeps its name.', RackFile::MAX_NAME));
+        } else {
+            $editor->rename($sheet, $name);
+        }
+
+        return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/delete', name: 'sheet_delete', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function delete(RackSheet $sheet, SheetEditor $editor): Response
+    {
+        $editor->delete($sheet);
+
+        return $this->redirectToRoute('sheets', ['deleted' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/restore', name: 'sheet_restore', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function restore(string $id, #[CurrentUser] Account $account, RackSheetRepository $sheets, SheetEditor $editor): Response
+    {
+        $sheet = $sheets->deletedOrNot($account, $id) ?? throw $this->createNotFoundException();
+        $editor->restore($sheet);
+
+        return $this->redirectToRoute('sheets', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @param list<Fault> $faults of a file that was not imported */
+    private function renderList(Account $account, RackSheetRepository $sheets, array $faults = []): Response
+    {
+        $all = $sheets->ofOwner($account);
+
+        return $this->render('sheet/list.html.twig', [
+            'sheets' => $all,
+            'plans' => array_map(static fn (RackSheet $sheet): TablePlan => new TablePlan($sheet->getRack()), $all),
+            'faults' => $faults,
+            'submission' => (string) Uuid::v4(),
+        ], new Response(status: [] === $faults ? 200 : 422));
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Bridge\Doctrine\Types\UuidType;
+use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
+use Symfony\Component\Security\Core\User\UserInterface;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Repository\AccountRepository;
+
+/** A person who signs in. Addresses are kept in lower case and are unique. */
+#[ORM\Entity(repositoryClass: AccountRepository::class)]
+#[ORM\Table(name: 'account')]
+class Account implements UserInterface, PasswordAuthenticatedUserInterface
+{
+    /** The account that the demo button signs in; it has no usable password. */
+    public const DEMO_EMAIL = 'demo@zig-lane.invalid';
+
+    #[ORM\Id]
+    #[ORM\Column(type: UuidType::NAME)]
+    private Uuid $id;
+
+    #[ORM\Column(length: 180, unique: true)]
+    private string $email;
+
+    #[ORM\Column(length: 80)]
+    private string $name;
+
+    #[ORM\Column(length: 255)]
+    private string $password = '!';
+
+    #[ORM\Column]
+    private \DateTimeImmutable $createdAt;
+
+    public function __construct(string $email, string $name, \DateTimeImmutable $now)
+    {
+        $this->id = Uuid::v7();
+        $this->email = mb_strtolower($email);
+        $this->name = $name;
+        $this->createdAt = $now;
+    }
+
+    public function getId(): Uuid
+    {
+        return $this->id;
+    }
+
+    public function getEmail(): string
+    {
+        return $this->email;
+    }
+
+    public function getName(): string
+    {
+        return $this->name;
+    }
+
+    public function getCreatedAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function getUserIdentifier(): string
+    {
+        \assert('' !== $this->email);
+
+        return $this->email;
+    }
+
+    public function getRoles(): array
+    {
+        return ['ROLE_USER'];
+    }
+
+    public function getPassword(): string
+    {
+        return $this->password;
+    }
+
+    public function setPassword(string $hash): void
+    {
+        $this->password = $hash;
+    }
+
+    #[\Deprecated]
+    public function eraseCredentials(): void
+    {
+    }
+}

@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Bridge\Doctrine\Types\UuidType;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Doctrine\RackType;
+use ZigLane\App\Doctrine\ShotChoiceType;
+use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+
+/**
+ * A rack sheet: the document that a player opens, one layout with what is planned on it. `step` is the place in its history
+ * of layouts; `version` grows with every change and keeps two windows from overwriting each other.
+ */
+#[ORM\Entity(repositoryClass: RackSheetRepository::class)]
+#[ORM\Table(name: 'rack_sheet')]
+#[ORM\Index(name: 'rack_sheet_of_owner', columns: ['owner_id', 'deleted_at', 'updated_at'])]
+#[ORM\UniqueConstraint(name: 'rack_sheet_submission', columns: ['submission'])]
+class RackSheet
+{
+    #[ORM\Id]
+    #[ORM\Column(type: UuidType::NAME)]
+    private Uuid $id;
+
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+    private Account $owner;
+
+    #[ORM\Column(length: 80)]
+    private string $name;
+
+    #[ORM\Column(type: RackType::NAME)]
+    private Rack $rack;
+
+    #[ORM\Column(type: ShotChoiceType::NAME, nullable: true)]
+    private ?ShotChoice $shot = null;
+
+    #[ORM\Column]
+    private int $step = 0;
+
+    #[ORM\Version]
+    #[ORM\Column(type: 'integer')]
+    private int $version = 1;
+
+    /** The form that made this sheet, so that a form posted twice makes one sheet. */
+    #[ORM\Column(type: UuidType::NAME)]
+    private Uuid $submission;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $createdAt;
+
+    #[ORM\Column]
+    private \DateTimeImmutable $updatedAt;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $deletedAt = null;
+
+    public function __construct(Account $owner, string $name, Rack $rack, Uuid $submission, \DateTimeImmutable $now)
+    {
+        $this->id = Uuid::v7();
+        $this->owner = $owner;
+        $this->name = $name;
+        $this->rack = $rack;
+        $this->submission = $submission;
+        $this->createdAt = $this->updatedAt = $now;
+    }
+
+    public function getId(): Uuid
+    {
+        return $this->id;
+    }
+
+    public function getOwner(): Account
+    {
+        return $this->owner;
+    }
+
+    public function getName(): string
+    {
+        return $this->name;
+    }
+
+    public function rename(string $name, \DateTimeImmutable $now): void
+    {
+        $this->name = $name;
+        $this->updatedAt = $now;
+    }
+
+    public function getRack(): Rack
+    {
+        return $this->rack;
+    }
+
+    public function getShot(): ?ShotChoice
+    {
+        return $this->shot;
+    }
+
+    public function getStep(): int
+    {
+        return $this->step;
+    }
+
+    public function getVersion(): int
+    {
+        return $this->version;
+    }
+
+    public function getSubmission(): Uuid
+    {
+        return $this->submission;
+    }
+
+    public function getCreatedAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function getUpdatedAt(): \DateTimeImmutable
+    {
+        return $this->updatedAt;
+    }
+
+    public function isDeleted(): bool
+    {
+        return null !== $this->deletedAt;
+    }
+
+    public function getDeletedAt(): ?\DateTimeImmutable
+    {
+        return $this->deletedAt;
+    }
+
+    public function layOut(Rack $rack, int $step, \DateTimeImmutable $now): void
+    {
+        $this->rack = $rack;
+        $this->step = $step;
+        $this->updatedAt = $now;
+    }
+
+    public function call(?ShotChoice $shot, \DateTimeImmutable $now): void
+    {
+        $this->shot = $shot;
+        $this->updatedAt = $now;
+    }
+
+    public function delete(\DateTimeImmutable $now): void
+    {
+        $this->deletedAt = $now;
+    }
+
+    public function restore(): void
+    {
+        $this->deletedAt = null;
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\EventListener;
+
+use Doctrine\DBAL\Exception\ConnectionException;
+use Doctrine\DBAL\Exception\ConnectionLost;
+use Psr\Log\LoggerInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Event\ExceptionEvent;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Twig\Environment;
+use ZigLane\Core\Error\LaneError;
+
+/**
+ * Every error as a sentence with what can be done and the right status; a fragment for htmx, a page otherwise. What the core
+ * refuses is told in its own words; anything unforeseen is logged and told in general ones.
+ */
+#[AsEventListener(priority: 0)]
+final readonly class PlainErrors
+{
+    public function __construct(private Environment $twig, private LoggerInterface $laneLogger, private bool $demo)
+    {
+    }
+
+    public function __invoke(ExceptionEvent $event): void
+    {
+        $error = $event->getThrowable();
+        [$status, $title, $message, $headers] = $this->told($error);
+        $context = ['status' => $status, 'path' => $event->getRequest()->getPathInfo(), 'kind' => $error::class];
+        if ($status >= 500) {
+            $this->laneLogger->error('A request failed: {kind}.', $context + ['where' => basename($error->getFile()).':'.$error->getLine()]);
+        } else {
+            $this->laneLogger->info('A request was refused: {kind}.', $context);
+        }
+        $htmx = $event->getRequest()->headers->has('HX-Request');
+        $html = $this->twig->render($htmx ? 'error/notice.html.twig' : 'error/page.html.twig', ['status' => $status, 'title' => $title, 'message' => $message, 'demo' => $this->demo]);
+        if ($htmx) {
+            $headers += ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML'];
+        }
+        $event->allowCustomResponseCode();
+        $event->setResponse(new Response($html, $status, $headers));
+    }
+
+    /** @return array{int, string, string, array<string, mixed>} status, title, message, headers */
+    private function told(\Throwable $error): array
+    {
+        for ($cause = $error; null !== $cause; $cause = $cause->getPrevious()) {
+            if ($cause instanceof ConnectionException || $cause instanceof ConnectionLost) {
+                return [503, 'The database does not answer', 'Nothing was saved. Wait a moment and try again; if it lasts, the person who runs Zig Lane has to look at it.', ['Retry-After' => '10']];
+            }
+        }
+        if ($error instanceof LaneError) {
+            return [422, 'That cannot be done', $error->getMessage(), []];
+        }
+        if ($error instanceof HttpExceptionInterface) {
+            $status = $error->getStatusCode();
+            $title = match ($status) {
+                404 => 'Not found',
+                403 => 'Not allowed',
+                405 => 'Not this way',
+                409 => 'Changed elsewhere',
+                413 => 'Too large',
+                422, 400 => 'That cannot be done',
+                429 => 'Too many tries',
+                default => 'Something is wrong',
+            };
+            $message = match ($status) {
+                404 => 'There is nothing at this address, or it is not yours to see.',
+                403 => 'This form is too old or did not come from Zig Lane. Reload the page and try again; nothing was saved.',
+                405 => 'This address answers to another kind of request.',
+                default => '' !== $error->getMessage() && $status < 500 ? $error->getMessage() : 'Nothing was saved. Go back and try again.',
+            };
+
+            return [$status, $title, $message, $error->getHeaders()];
+        }
+
+        return [500, 'Something went wrong', 'It has been written down for the people who look after Zig Lane. Nothing was saved; go back and try again.', []];
+    }
+}

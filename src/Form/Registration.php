@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Form;
+
+use Symfony\Component\Validator\Constraints as Assert;
+
+/** What a new player fills in. */
+final class Registration
+{
+    #[Assert\NotBlank(message: 'Your name is needed.')]
+    #[Assert\Length(max: 80, maxMessage: 'A name has at most {{ limit }} characters.')]
+    public string $name = '';
+
+    #[Assert\NotBlank(message: 'An e-mail address is needed to sign in.')]
+    #[Assert\Email(message: 'This is not an e-mail address.')]
+    #[Assert\Length(max: 180, maxMessage: 'An address has at most {{ limit }} characters.')]
+    public string $email = '';
+
+    #[Assert\Length(min: 10, max: 200, minMessage: 'A password needs at least {{ limit }} characters.', maxMessage: 'A password has at most {{ limit }} characters.')]
+    public string $password = '';
+}

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Messenger;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\Exception as DbalException;
+use Doctrine\DBAL\ParameterType;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Messenger\Envelope;
+use Symfony\Component\Messenger\Exception\MessageDecodingFailedException;
+use Symfony\Component\Messenger\Exception\TransportException;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
+use Symfony\Component\Messenger\Stamp\TransportMessageIdStamp;
+use Symfony\Component\Messenger\Transport\Receiver\KeepaliveReceiverInterface;
+use Symfony\Component\Messenger\Transport\Receiver\MessageCountAwareInterface;
+use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
+use Symfony\Component\Messenger\Transport\TransportInterface;
+
+/**
+ * A queue in one table. A worker takes the oldest message that is due and locks its row while it marks it
+ * (`FOR UPDATE SKIP LOCKED`, so workers never wait for each other); a message whose worker has died is due again after
+ * `redeliver` seconds unless the worker keeps it alive.
+ */
+final readonly class MariaDbTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface
+{
+    private const TABLE = 'work_queue';
+
+    public function __construct(
+        private Connection $connection,
+        private SerializerInterface $serializer,
+        private ClockInterface $clock,
+        private string $queue,
+        private int $redeliver,
+    ) {
+    }
+
+    public function get(): iterable
+    {
+        $row = $this->guarded(fn (): ?array => $this->connection->transactional(function (): ?array {
+            $row = $this->connection->fetchAssociative(
+                'SELECT id, body, headers FROM '.self::TABLE.' WHERE queue = ? AND due_at <= ? ORDER BY due_at, id LIMIT 1 FOR UPDATE SKIP LOCKED',
+                [$this->queue, $this->time()],
+            );
+            if (false === $row) {
+                return null;
+            }
+            $this->connection->executeStatement('UPDATE '.self::TABLE.' SET due_at = ?, taken_at = ? WHERE id = ?', [$this->time($this->redeliver), $this->time(), $row['id']]);
+
+            return $row;
+        }));
+        if (null === $row) {
+            return [];
+        }
+        $id = $row['id'];
+        $body = $row['body'];
+        $headers = \is_string($row['headers']) ? json_decode($row['headers'], true) : null;
+        \assert(is_numeric($id) && \is_string($body));
+        try {
+            $envelope = $this->serializer->decode(['body' => $body, 'headers' => \is_array($headers) ? $headers : []]);
+        } catch (MessageDecodingFailedException $e) {
+            $this->delete((string) $id);
+            throw $e;
+        }
+
+        return [$envelope->with(new TransportMessageIdStamp((string) $id))];
+    }
+
+    public function send(Envelope $envelope): Envelope
+    {
+        $encoded = $this->serializer->encode($envelope);
+        $delay = $envelope->last(DelayStamp::class)?->getDelay() ?? 0;
+        $this->guarded(fn (): int|string => $this->connection->insert(self::TABLE, [
+            'queue' => $this->queue,
+            'body' => $encoded['body'],
+            'headers' => json_encode($encoded['headers'] ?? [], \JSON_THROW_ON_ERROR),
+            'due_at' => $this->time($delay / 1000),
+        ]));
+
+        return $envelope->with(new TransportMessageIdStamp($this->connection->lastInsertId()));
+    }
+
+    public function ack(Envelope $envelope): void
+    {
+        $this->delete($this->id($envelope));
+    }
+
+    public function reject(Envelope $envelope): void
+    {
+        $this->delete($this->id($envelope));
+    }
+
+    public function keepalive(Envelope $envelope, ?int $seconds = null): void
+    {
+        $id = $this->id($envelope);
+        $until = $this->time(max($this->redeliver, $seconds ?? 0));
+        $this->guarded(fn (): int|string => $this->connection->executeStatement('UPDATE '.self::TABLE.' SET due_at = ? WHERE id = ?', [$until, $id]));
+    }
+
+    public function getMessageCount(): int
+    {
+        $count = $this->guarded(fn (): mixed => $this->connection->fetchOne(
+            'SELECT COUNT(*) FROM '.self::TABLE.' WHERE queue = ? AND due_at <= ?',
+            [$this->queue, $this->time()],
+        ));
+
+        return is_numeric($count) ? (int) $count : 0;
+    }
+
+    private function delete(string $id): void
+    {
+        $this->guarded(fn (): int|string => $this->connection->delete(self::TABLE, ['id' => $id], ['id' => ParameterType::INTEGER]));
+    }
+
+    private function id(Envelope $envelope): string
+    {
+        $id = $envelope->last(TransportMessageIdStamp::class)?->getId();
+
+        return is_scalar($id) ? (string) $id : throw new TransportException('The message did not come from this transport.');
+    }
+
+    /** Now or some seconds later, as the table keeps it (UTC, microseconds). */
+    private function time(float $later = 0.0): string
+    {
+        $now = $this->clock->now();
+
+        return \DateTimeImmutable::createFromFormat('U.u', \sprintf('%.6F', (float) $now->format('U.u') + $later), new \DateTimeZone('UTC'))->format('Y-m-d H:i:s.u');
+    }
+
+    /**
+     * @template T
+     *
+     * @param \Closure(): T $query
+     *
+     * @return T
+     */
+    private function guarded(\Closure $query): mixed
+    {
+        try {
+            return $query();
+        } catch (DbalException $e) {
+            throw new TransportException('The queue could not be reached: '.$e::class, 0, $e);
+        }
+    }
+}

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Repository;
+
+use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\Persistence\ManagerRegistry;
+use Symfony\Bridge\Doctrine\Types\UuidType;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\LayoutStep;
+use ZigLane\App\Entity\RackSheet;
+
+/** @extends ServiceEntityRepository<RackSheet> */
+final class RackSheetRepository extends ServiceEntityRepository
+{
+    public function __construct(ManagerRegistry $registry)
+    {
+        parent::__construct($registry, RackSheet::class);
+    }
+
+    /** @return list<RackSheet> the owner's sheets, the latest change first */
+    public function ofOwner(Account $owner, int $most = 200): array
+    {
+        return $this->findBy(['owner' => $owner, 'deletedAt' => null], ['updatedAt' => 'DESC', 'id' => 'DESC'], $most);
+    }
+
+    /** The sheet only if it is this account's and not deleted: anyone else's is not found. */
+    public function ownedBy(Account $owner, string $id): ?RackSheet
+    {
+        $sheet = $this->deletedOrNot($owner, $id);
+
+        return null === $sheet || $sheet->isDeleted() ? null : $sheet;
+    }
+
+    public function deletedOrNot(Account $owner, string $id): ?RackSheet
+    {
+        return Uuid::isValid($id) ? $this->findOneBy(['id' => Uuid::fromString($id), 'owner' => $owner]) : null;
+    }
+
+    public function ofSubmission(Account $owner, Uuid $submission): ?RackSheet
+    {
+        return $this->findOneBy(['submission' => $submission, 'owner' => $owner]);
+    }
+
+    public function step(RackSheet $sheet, int $number): ?LayoutStep
+    {
+        return $this->getEntityManager()->getRepository(LayoutStep::class)->findOneBy(['sheet' => $sheet, 'number' => $number]);
+    }
+
+    /** Number of the last step that redo can reach. */
+    public function lastStep(RackSheet $sheet): int
+    {
+        return (int) $this->getEntityManager()
+            ->createQuery('SELECT MAX(s.number) FROM '.LayoutStep::class.' s WHERE s.sheet = :sheet')
+            ->setParameter('sheet', $sheet->getId(), UuidType::NAME)
+            ->getSingleScalarResult();
+    }
+
+    /** Number of the first step that undo can reach. */
+    public function firstStep(RackSheet $sheet): int
+    {
+        return (int) $this->getEntityManager()
+            ->createQuery('SELECT MIN(s.number) FROM '.LayoutStep::class.' s WHERE s.sheet = :sheet')
+            ->setParameter('sheet', $sheet->getId(), UuidType::NAME)
+            ->getSingleScalarResult();
+    }
+
+    /** Forgets the steps after `$last` and those before `$first`. */
+    public function keepSteps(RackSheet $sheet, int $first, int $last): void
+    {
+        $this->getEntityManager()
+            ->createQuery('DELETE FROM '.LayoutStep::class.' s WHERE s.sheet = :sheet AND (s.number > :last OR s.number < :first)')
+            ->setParameter('sheet', $sheet->getId(), UuidType::NAME)
+            ->setParameter('first', $first)
+            ->setParameter('last', $last)
+            ->execute();
+    }
+}

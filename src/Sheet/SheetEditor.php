@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\DBAL\LockMode;
+use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\OptimisticLockException;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Messenger\Stamp\DelayStamp;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\LayoutStep;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Message\EraseSheet;
+use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+
+/** Every change of a sheet: each is one transaction, kept whole or not at all. */
+final readonly class SheetEditor
+{
+    /** Layouts that undo can go back to. */
+    public const HISTORY = 200;
+    /** How long a deleted sheet can be brought back, seconds. */
+    public const KEPT_DELETED = 600;
+
+    public function __construct(
+        private EntityManagerInterface $manager,
+        private RackSheetRepository $sheets,
+        private ClockInterface $clock,
+        private MessageBusInterface $bus,
+    ) {
+    }
+
+    /** A new sheet; the same submission posted again gives the sheet that it made before. */
+    public function create(Account $owner, string $name, Rack $rack, Uuid $submission, ?ShotChoice $shot = null): RackSheet
+    {
+        $made = $this->sheets->ofSubmission($owner, $submission);
+        if (null !== $made) {
+            return $made;
+        }
+        $sheet = new RackSheet($owner, $name, $rack, $submission, $this->clock->now());
+        if (null !== $shot) {
+            $sheet->call($shot, $this->clock->now());
+        }
+        $this->manager->persist($sheet);
+        $this->manager->persist(new LayoutStep($sheet, 0, $rack));
+        try {
+            $this->manager->flush();
+        } catch (UniqueConstraintViolationException $e) {
+            throw new StaleSheet($e);
+        }
+
+        return $sheet;
+    }
+
+    /** @param int $version that the page was drawn from */
+    public function layOut(RackSheet $sheet, Layout $layout, int $version): void
+    {
+        // Before the transaction: an impossible layout is refused without touching anything.
+        $rack = $sheet->getRack()->withLayout($layout);
+        $this->change($sheet, $version, function () use ($sheet, $rack): void {
+            $number = $sheet->getStep() + 1;
+            $this->sheets->keepSteps($sheet, $number - self::HISTORY, $sheet->getStep());
+            $sheet->layOut($rack, $number, $this->clock->now());
+            $this->manager->persist(new LayoutStep($sheet, $number, $rack));
+        });
+    }
+
+    /** Goes back or forward in the history; at its end nothing changes. */
+    public function goTo(RackSheet $sheet, int $number, int $version): void
+    {
+        $step = $this->sheets->step($sheet, $number);
+        if (null !== $step) {
+            $this->change($sheet, $version, fn () => $sheet->layOut($step->getRack(), $number, $this->clock->now()));
+        }
+    }
+
+    public function call(RackSheet $sheet, ShotChoice $shot, int $version): void
+    {
+        $this->change($sheet, $version, fn () => $sheet->call($shot, $this->clock->now()));
+    }
+
+    public function rename(RackSheet $sheet, string $name): void
+    {
+        $sheet->rename($name, $this->clock->now());
+        $this->manager->flush();
+    }
+
+    /** The sheet is hidden at once and erased later by a worker unless it is brought back. */
+    public function delete(RackSheet $sheet): void
+    {
+        $now = $this->clock->now();
+        $sheet->delete($now);
+        $this->manager->wrapInTransaction(function () use ($sheet): void {
+            $this->manager->flush();
+            $this->bus->dispatch(new EraseSheet((string) $sheet->getId()), [new DelayStamp(1000 * self::KEPT_DELETED)]);
+        });
+    }
+
+    public function restore(RackSheet $sheet): void
+    {
+        $sheet->restore();
+        $this->manager->flush();
+    }
+
+    /** @param \Closure(): void $change */
+    private function change(RackSheet $sheet, int $version, \Closure $change): void
+    {
+        try {
+            $this->manager->wrapInTransaction(function () use ($sheet, $version, $change): void {
+                $this->manager->lock($sheet, LockMode::OPTIMISTIC, $version);
+                $change();
+            });
+        } catch (OptimisticLockException|UniqueConstraintViolationException $e) {
+            throw new StaleSheet($e);
+        }
+    }
+}

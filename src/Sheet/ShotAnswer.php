@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Rules\Rack;
+
+/** Solves a called shot on a rack's own table. */
+final class ShotAnswer
+{
+    public static function scale(Rack $rack): LengthScale
+    {
+        return new LengthScale($rack->table, $rack->balls);
+    }
+
+    public static function solve(Rack $rack, ShotChoice $choice): SolvedShot
+    {
+        return (new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $choice);
+    }
+}

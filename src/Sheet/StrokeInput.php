@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Symfony\Component\HttpFoundation\InputBag;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Table\Pocket;
+
+/** A called shot as the page speaks of it: ball, pocket, clock and tips, lengths, degrees. */
+final readonly class StrokeInput
+{
+    public function __construct(
+        public string $ball = '',
+        public string $pocket = '',
+        public string $clock = '12:00',
+        public string $tips = '0',
+        public string $lengths = '2',
+        public string $elevation = '0',
+    ) {
+    }
+
+    /** @param InputBag<string> $input */
+    public static function of(InputBag $input): self
+    {
+        return new self(
+            $input->getString('ball'),
+            $input->getString('pocket'),
+            trim($input->getString('clock', '12:00')),
+            trim($input->getString('tips', '0')),
+            trim($input->getString('lengths', '2')),
+            trim($input->getString('elevation', '0')),
+        );
+    }
+
+    public static function fromChoice(ShotChoice $choice, LengthScale $scale): self
+    {
+        $tip = $choice->stroke->tip;
+        $minutes = (int) round($tip->hour() * 60) % 720;
+        $hour = intdiv($minutes, 60);
+
+        return new self(
+            $choice->ball->label(),
+            $choice->pocket->value,
+            \sprintf('%d:%02d', 0 === $hour ? 12 : $hour, $minutes % 60),
+            self::plain($tip->tips()),
+            self::plain($scale->lengths($choice->stroke->speed)),
+            self::plain($choice->stroke->elevation),
+        );
+    }
+
+    /** @throws UnprocessableEntityHttpException With a sentence that says what is allowed */
+    public function choice(LengthScale $scale): ShotChoice
+    {
+        $ball = Ball::named($this->ball);
+        if (null === $ball || Ball::Cue === $ball) {
+            throw new UnprocessableEntityHttpException('Choose an object ball: click it on the table or in the list.');
+        }
+        $pocket = Pocket::tryFrom($this->pocket) ?? throw new UnprocessableEntityHttpException('There is no such pocket. The pockets are HR, SR, FR on the right rail and HL, SL, FL on the left.');
+        if (1 !== preg_match('/^(\d{1,2})(?::([0-5]?\d))?$/', $this->clock, $found) || (int) $found[1] > 12) {
+            throw new UnprocessableEntityHttpException('Type the tip position as a clock time from 12:00 (above) by 3:00 (right), 6:00 (below) and 9:00 (left), like 1:30.');
+        }
+        $hour = (int) $found[1] + (int) ($found[2] ?? 0) / 60;
+        $lengths = self::number($this->lengths, 'The speed', 0.05, floor(100 * $scale->most()) / 100, 'lengths');
+        $tip = Tip::atClock($hour, self::number($this->tips, 'The tip offset', 0, 5, 'tips'));
+
+        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), self::number($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, 'degrees')));
+    }
+
+    private static function number(string $text, string $what, float $least, float $most, string $unit): float
+    {
+        if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
+            throw new UnprocessableEntityHttpException(\sprintf('%s must be a number from %s to %s %s.', $what, self::plain($least), self::plain($most), $unit));
+        }
+
+        return (float) $text;
+    }
+
+    private static function plain(float $value): string
+    {
+        return rtrim(rtrim(number_format($value, 2, '.', ''), '0'), '.');
+    }
+}
