@@ -90,7 +90,7 @@ final readonly class RackFile
             'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
         ];
         foreach (['name', 'shot'] as $optional) {
-            if (null === $document[$optional]) {
+            if (!isset($document[$optional])) {
                 unset($document[$optional]);
             }
         }

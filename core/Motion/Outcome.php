@@ -12,10 +12,10 @@ use ZigLane\Core\Table\Pocket;
 final readonly class Outcome
 {
     /**
-     * @param list<Event>             $events       in order of time
-     * @param array<int, Trajectory>  $trajectories keyed by the ball's number
-     * @param Layout                  $final        the balls left on the table
-     * @param array<int, Pocket>      $pocketed     keyed by the ball's number
+     * @param list<Event>            $events       in order of time
+     * @param array<int, Trajectory> $trajectories keyed by the ball's number
+     * @param Layout                 $final        the balls left on the table
+     * @param array<int, Pocket>     $pocketed     keyed by the ball's number
      */
     public function __construct(
         public array $events,

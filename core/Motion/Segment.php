@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace ZigLane\Core\Motion;
 
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
 
 /**
- * One piece of a path on which the acceleration is constant: from `start` for `duration` seconds (both >= 0). SI units.
+ * One piece of a path on which the acceleration is constant: from `start` for `duration` seconds (both >= 0). Position,
+ * velocity and spin are those at its start. SI units.
  */
 final readonly class Segment
 {
@@ -21,6 +24,9 @@ final readonly class Segment
         public float $vy,
         public float $ax,
         public float $ay,
+        public float $wx = 0.0,
+        public float $wy = 0.0,
+        public float $wz = 0.0,
     ) {
     }
 
@@ -43,6 +49,19 @@ final readonly class Segment
         $dt = $time - $this->start;
 
         return [$this->vx + $dt * $this->ax, $this->vy + $dt * $this->ay];
+    }
+
+    /** @return array{float, float, float} spin in rad/s at a time within this piece */
+    public function spin(float $time, BallSet $balls, TableProfile $table): array
+    {
+        $dt = $time - $this->start;
+        $turn = Phase::Sliding === $this->phase ? 2.5 / $balls->radius * $dt : 0.0;
+        $left = max(0.0, abs($this->wz) - $table->spinDecay * $dt);
+        [$vx, $vy] = $this->velocity($time);
+
+        return Phase::Rolling === $this->phase
+            ? [-$vy / $balls->radius, $vx / $balls->radius, $this->wz < 0 ? -$left : $left]
+            : [$this->wx + $turn * $this->ay, $this->wy - $turn * $this->ax, $this->wz < 0 ? -$left : $left];
     }
 
     /**

@@ -15,18 +15,23 @@ final readonly class Trajectory
     }
 
     /**
-     * @param non-empty-list<array{float, int, float, float, float, float, float, float}> $track since, phase, x, y, vx, vy, ax, ay of
-     *                                                                                         each piece; pieces without duration are dropped
+     * @param list<array{float, int, float, float, float, float, float, float, float, float, float}> $track since, phase, x, y, vx, vy, ax, ay,
+     *                                                                                                  wx, wy, wz of each piece; those without
+     *                                                                                                  duration are dropped
      */
     public static function fromTrack(array $track): self
     {
         $segments = [];
         $last = \count($track) - 1;
-        foreach ($track as $i => [$since, $phase, $x, $y, $vx, $vy, $ax, $ay]) {
+        foreach ($track as $i => [$since, $phase, $x, $y, $vx, $vy, $ax, $ay, $wx, $wy, $wz]) {
             $duration = $i < $last ? $track[$i + 1][0] - $since : 0.0;
             if ($duration > 0.0 || $i === $last) {
-                $segments[] = new Segment($since, $duration, Phase::from($phase), $x, $y, $vx, $vy, $ax, $ay);
+                $segments[] = new Segment($since, $duration, Phase::from($phase), $x, $y, $vx, $vy, $ax, $ay, $wx, $wy, $wz);
             }
+        }
+
+        if ([] === $segments) {
+            throw new \LogicException('A trajectory needs a track.');
         }
 
         return new self($segments);
@@ -83,7 +88,8 @@ final readonly class Trajectory
         return $this->segments[array_key_last($this->segments)]->end();
     }
 
-    private function segmentAt(float $time): Segment
+    /** The piece of the path at a time: the later one where two meet. */
+    public function segmentAt(float $time): Segment
     {
         $low = 0;
         $high = \count($this->segments) - 1;

@@ -29,6 +29,9 @@ final readonly class ExecutionErrors
     /** @return array<string, float> */
     public function toArray(): array
     {
-        return get_object_vars($this);
+        /** @var array<string, float> $fields */
+        $fields = get_object_vars($this);
+
+        return $fields;
     }
 }

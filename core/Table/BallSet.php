@@ -32,7 +32,7 @@ final readonly class BallSet
         public float $frictionFall = self::LIMITS['frictionFall'][0],
         public float $frictionRate = self::LIMITS['frictionRate'][0],
     ) {
-        foreach (get_object_vars($this) as $field => $value) {
+        foreach ($this->toArray() as $field => $value) {
             [, $least, $most] = self::LIMITS[$field];
             if (!($value >= $least && $value <= $most)) {
                 throw IllegalTable::outOfRange($field, $value, $least, $most);
@@ -54,6 +54,9 @@ final readonly class BallSet
     /** @return array<string, float> every field, in the order of LIMITS */
     public function toArray(): array
     {
-        return get_object_vars($this);
+        /** @var array<string, float> $fields */
+        $fields = get_object_vars($this);
+
+        return $fields;
     }
 }

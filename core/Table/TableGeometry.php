@@ -9,7 +9,7 @@ use ZigLane\Core\Position\Spot;
 /** Where noses, facings and holes of a table lie, in the frame of the core: x from the head rail, y from the right rail, metres. */
 final readonly class TableGeometry
 {
-    /** @var array<string, PocketGeometry> keyed by the pocket's name */
+    /** @var non-empty-array<'HR'|'SR'|'FR'|'HL'|'SL'|'FL', PocketGeometry> */
     public array $pockets;
 
     /** @var list<array{Rail, Spot, Spot}> the straight noses from nose point to nose point; a long rail is two */
@@ -21,16 +21,19 @@ final readonly class TableGeometry
         $width = $table->width();
         $cut = $table->cornerMouth / \M_SQRT2;
         $half = $table->sideMouth / 2;
-        $pockets = [];
-        foreach ([[Pocket::HeadRight, 0, 0, 1, 1], [Pocket::FootRight, $length, 0, -1, 1], [Pocket::HeadLeft, 0, $width, 1, -1], [Pocket::FootLeft, $length, $width, -1, -1]] as [$pocket, $x, $y, $sx, $sy]) {
-            // The nose on the long rail, then the one on the short rail; (sx, sy) points from the corner into the table.
-            $lean = deg2rad($table->cornerFacing);
-            $pockets[$pocket->value] = self::pocket($pocket, $table, Spot::metres($x + $sx * $cut, $y), $sx * cos($lean), -$sy * sin($lean), Spot::metres($x, $y + $sy * $cut), -$sx * sin($lean), $sy * cos($lean));
-        }
-        foreach ([[Pocket::SideRight, 0, 1], [Pocket::SideLeft, $width, -1]] as [$pocket, $y, $sy]) {
-            $lean = deg2rad($table->sideFacing);
-            $pockets[$pocket->value] = self::pocket($pocket, $table, Spot::metres($length / 2 - $half, $y), -cos($lean), -$sy * sin($lean), Spot::metres($length / 2 + $half, $y), cos($lean), -$sy * sin($lean));
-        }
+        // The nose on the long rail, then the one on the short rail; (sx, sy) points from the corner into the table.
+        $lean = deg2rad($table->cornerFacing);
+        $corner = static fn (Pocket $pocket, float $x, float $y, int $sx, int $sy): PocketGeometry => self::pocket($pocket, $table, Spot::metres($x + $sx * $cut, $y), $sx * cos($lean), -$sy * sin($lean), Spot::metres($x, $y + $sy * $cut), -$sx * sin($lean), $sy * cos($lean));
+        $slant = deg2rad($table->sideFacing);
+        $side = static fn (Pocket $pocket, float $y, int $sy): PocketGeometry => self::pocket($pocket, $table, Spot::metres($length / 2 - $half, $y), -cos($slant), -$sy * sin($slant), Spot::metres($length / 2 + $half, $y), cos($slant), -$sy * sin($slant));
+        $pockets = [
+            'HR' => $corner(Pocket::HeadRight, 0.0, 0.0, 1, 1),
+            'SR' => $side(Pocket::SideRight, 0.0, 1),
+            'FR' => $corner(Pocket::FootRight, $length, 0.0, -1, 1),
+            'HL' => $corner(Pocket::HeadLeft, 0.0, $width, 1, -1),
+            'SL' => $side(Pocket::SideLeft, $width, -1),
+            'FL' => $corner(Pocket::FootLeft, $length, $width, -1, -1),
+        ];
         $this->pockets = $pockets;
         $this->rails = [
             [Rail::Head, $pockets['HR']->noseB, $pockets['HL']->noseB],

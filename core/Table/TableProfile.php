@@ -84,7 +84,10 @@ final readonly class TableProfile
     /** @return array<string, float> every field, in the order of LIMITS */
     public function toArray(): array
     {
-        return get_object_vars($this);
+        /** @var array<string, float> $fields */
+        $fields = get_object_vars($this);
+
+        return $fields;
     }
 
     /** @return array<string, float> the fields that differ from the default profile */

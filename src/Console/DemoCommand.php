@@ -41,7 +41,7 @@ final class DemoCommand extends Command
         $player = new Account(Account::DEMO_EMAIL, 'Demo player', $this->clock->now());
         $this->manager->persist($player);
         $this->manager->flush();
-        foreach (glob($this->folder.'/*.rack.json') ?: [] as $path) {
+        foreach (array_reverse(glob($this->folder.'/*.rack.json') ?: []) as $path) {
             $file = RackFile::parse((string) file_get_contents($path));
             $this->editor->create($player, $file->name ?? basename($path, '.rack.json'), $file->rack, Uuid::v4(), $file->shot);
         }

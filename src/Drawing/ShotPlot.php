@@ -139,14 +139,9 @@ final readonly class ShotPlot
             }
             $rail = $event->rail;
             $along = $rail->isShort() ? $event->at->y : $event->at->x;
-            $place = $along;
-            foreach ([0, 1, -1, 2, -2, 3, -3] as $shift) {
-                $place = $along + 0.15 * $shift;
-                if ([] === array_filter($taken[$rail->value] ?? [], static fn (float $other): bool => abs($other - $place) < 0.145)) {
-                    break;
-                }
-            }
-            $taken[$rail->value][] = $place;
+            $place = $this->freePlace($along, $taken[$rail->value] ?? $this->pocketsAlong($rail));
+            $taken[$rail->value] ??= $this->pocketsAlong($rail);
+            $taken[$rail->value][] = [$place, 0.115];
             [$x, $y] = $this->plan->projection->point($this->onNose($rail, $along, 0.0));
             [$boxX, $boxY] = $this->plan->projection->point($this->onNose($rail, $place, 0.062));
             $flags[] = [
@@ -160,6 +155,33 @@ final readonly class ShotPlot
         }
 
         return $flags;
+    }
+
+    /**
+     * The place nearest to the wished one where a flag covers nothing that is taken.
+     *
+     * @param list<array{float, float}> $taken places along the rail with the distance to keep from each, metres
+     */
+    private function freePlace(float $wished, array $taken): float
+    {
+        foreach ([0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6] as $shift) {
+            $place = $wished + 0.05 * $shift;
+            if ([] === array_filter($taken, static fn (array $other): bool => abs($other[0] - $place) < $other[1])) {
+                return $place;
+            }
+        }
+
+        return $wished;
+    }
+
+    /** @return list<array{float, float}> the pockets' places along a rail with the room that each needs, metres */
+    private function pocketsAlong(Rail $rail): array
+    {
+        $table = $this->plan->rack->table;
+
+        return $rail->isShort()
+            ? [[0.0, 0.12], [$table->width(), 0.12]]
+            : [[0.0, 0.12], [$table->length / 2, 0.125], [$table->length, 0.12]];
     }
 
     /** The spot at a place along a rail's nose, some way outside it (metres). */

@@ -6,11 +6,9 @@ namespace ZigLane\App\Drawing;
 
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 
@@ -109,13 +107,13 @@ final readonly class ShotReport
             if (EventKind::Ball === $event->kind && !$event->involves(Ball::Cue)) {
                 $met = $event->ball === $choice->ball ? $event->other : $event->ball;
 
-                return \sprintf('%s meets %s on its way to %s%s', $ball, $met?->spoken() ?? 'a ball', $pocket->value, $end);
+                return \sprintf('%s meets %s on its way to %s%s', $ball, null === $met ? 'a ball' : $met->spoken(), $pocket->value, $end);
             }
             if (EventKind::Jaw === $event->kind && $event->pocket === $pocket) {
                 return \sprintf('%s rattles in the jaws of %s and stays out%s', $ball, $pocket->value, $end);
             }
             if (EventKind::Cushion === $event->kind) {
-                return \sprintf('%s meets the %s rail first and does not go in %s%s', $ball, $event->rail?->value ?? '', $pocket->value, $end);
+                return \sprintf('%s meets the %s rail first and does not go in %s%s', $ball, $event->rail->value ?? '', $pocket->value, $end);
             }
         }
         $short = $outcome->trajectory($choice->ball)->last()->distanceTo((new TableGeometry($this->table))->at($pocket)->mouth());

@@ -15,7 +15,7 @@ use ZigLane\Core\Table\TableGeometry;
 final readonly class TablePlan
 {
     /** Room around the play surface for rails, diamonds and their numbers, millimetres. */
-    private const MARGIN = 172;
+    private const MARGIN = 186;
     private const RAIL = 104;
 
     public Projection $projection;
@@ -89,7 +89,7 @@ final readonly class TablePlan
         $table = $this->rack->table;
         $d = $table->diamond();
         $in = 0.056;
-        $out = 0.136;
+        $out = 0.158;
         $marks = [];
         for ($long = 0; $long <= 8; ++$long) {
             foreach ([-1, 1] as $side) {

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\App\EventListener;
 
 use Doctrine\DBAL\Exception\ConnectionException;
-use Doctrine\DBAL\Exception\ConnectionLost;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
@@ -44,11 +43,11 @@ final readonly class PlainErrors
         $event->setResponse(new Response($html, $status, $headers));
     }
 
-    /** @return array{int, string, string, array<string, mixed>} status, title, message, headers */
+    /** @return array{int, string, string, array<mixed>} status, title, message, headers */
     private function told(\Throwable $error): array
     {
         for ($cause = $error; null !== $cause; $cause = $cause->getPrevious()) {
-            if ($cause instanceof ConnectionException || $cause instanceof ConnectionLost) {
+            if ($cause instanceof ConnectionException) {
                 return [503, 'The database does not answer', 'Nothing was saved. Wait a moment and try again; if it lasts, the person who runs Zig Lane has to look at it.', ['Retry-After' => '10']];
             }
         }

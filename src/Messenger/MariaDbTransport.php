@@ -57,8 +57,9 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
         $body = $row['body'];
         $headers = \is_string($row['headers']) ? json_decode($row['headers'], true) : null;
         \assert(is_numeric($id) && \is_string($body));
+        $headers = array_filter(\is_array($headers) ? $headers : [], static fn (mixed $value, mixed $key): bool => \is_string($value) && \is_string($key), \ARRAY_FILTER_USE_BOTH);
         try {
-            $envelope = $this->serializer->decode(['body' => $body, 'headers' => \is_array($headers) ? $headers : []]);
+            $envelope = $this->serializer->decode(['body' => $body, 'headers' => $headers]);
         } catch (MessageDecodingFailedException $e) {
             $this->delete((string) $id);
             throw $e;
@@ -117,15 +118,16 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     {
         $id = $envelope->last(TransportMessageIdStamp::class)?->getId();
 
-        return is_scalar($id) ? (string) $id : throw new TransportException('The message did not come from this transport.');
+        return \is_scalar($id) ? (string) $id : throw new TransportException('The message did not come from this transport.');
     }
 
     /** Now or some seconds later, as the table keeps it (UTC, microseconds). */
     private function time(float $later = 0.0): string
     {
-        $now = $this->clock->now();
-
-        return \DateTimeImmutable::createFromFormat('U.u', \sprintf('%.6F', (float) $now->format('U.u') + $later), new \DateTimeZone('UTC'))->format('Y-m-d H:i:s.u');
+        return $this->clock->now()
+            ->setTimezone(new \DateTimeZone('UTC'))
+            ->modify(\sprintf('+%d microseconds', (int) round(1e6 * $later)))
+            ->format('Y-m-d H:i:s.u');
     }
 
     /**

@@ -20,6 +20,7 @@ final readonly class OwnSheet implements ValueResolverInterface
     {
     }
 
+    /** @return list<RackSheet> */
     public function resolve(Request $request, ArgumentMetadata $argument): iterable
     {
         if (RackSheet::class !== $argument->getType()) {

@@ -4,13 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Sheet;
 
-use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Rules\Rack;
 
 /** Solves a called shot on a rack's own table. */
 final class ShotAnswer

@@ -41,7 +41,8 @@ final class Approach
                 }
                 $t += max($bend > 0.0 ? 2 * $rate / $bend : \INF, 1e-6);
             } elseif ($bend > 0.0) {
-                $t += 2 * $gap / (sqrt($rate * $rate + 2 * $bend * $gap) - $rate);
+                $root = sqrt($rate * $rate + 2 * $bend * $gap);
+                $t += $rate < 0.0 ? 2 * $gap / ($root - $rate) : ($rate + $root) / $bend;
             } elseif ($rate < 0.0) {
                 $t -= $gap / $rate;
             } else {

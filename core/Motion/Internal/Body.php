@@ -51,7 +51,7 @@ final class Body
     /** @var array<int, float> until when a surface that it is pressed to is left alone, keyed by surface */
     public array $pressedUntil = [];
 
-    /** @var list<array{float, int, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay */
+    /** @var list<array{float, int, float, float, float, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay, wx, wy, wz */
     public array $track = [];
 
     public function __construct(public readonly int $index, public float $x, public float $y)
@@ -126,7 +126,7 @@ final class Body
                 $this->stand($cloth, $now);
             }
         }
-        $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay];
+        $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz];
     }
 
     /** Ends the present phase by its own law and finds the next. */

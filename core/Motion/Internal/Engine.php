@@ -90,7 +90,7 @@ final class Engine
         foreach ($bodies as $body) {
             $this->searchPairs($body);
         }
-        for ($step = 0; ; ++$step) {
+        for ($step = 0;; ++$step) {
             $next = null;
             $time = \INF;
             $isPair = false;
@@ -288,7 +288,7 @@ final class Engine
                 $this->record(EventKind::Pocket, $b, null, $b->zone);
                 $b->phase = Body::POCKETED;
                 $b->phaseEnds = \INF;
-                $b->track[] = [$this->now, Body::POCKETED, $b->x, $b->y, 0.0, 0.0, 0.0, 0.0];
+                $b->track[] = [$this->now, Body::POCKETED, $b->x, $b->y, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
                 break;
         }
         $this->searchOwn($b);

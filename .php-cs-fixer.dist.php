@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+$finder = (new PhpCsFixer\Finder())
+    ->in([__DIR__.'/core', __DIR__.'/src', __DIR__.'/tests', __DIR__.'/config', __DIR__.'/migrations', __DIR__.'/public', __DIR__.'/tools'])
+    ->exclude('symfony/vendor')
+    ->append([__DIR__.'/bin/console', __DIR__.'/importmap.php', __FILE__]);
+
+return (new PhpCsFixer\Config())
+    ->setRiskyAllowed(true)
+    ->setUsingCache(true)
+    ->setCacheFile(__DIR__.'/var/php-cs-fixer.cache')
+    ->setRules([
+        '@Symfony' => true,
+        '@Symfony:risky' => true,
+        'declare_strict_types' => true,
+        'phpdoc_align' => ['align' => 'vertical'],
+        'single_line_throw' => false,
+        'global_namespace_import' => ['import_classes' => false, 'import_functions' => false, 'import_constants' => false],
+    ])
+    ->setFinder($finder);

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Architecture;
+
+use PHPat\Selector\Selector;
+use PHPat\Test\Builder\Rule;
+use PHPat\Test\PHPat;
+
+/** Rules that PHPStan checks: which part of the code may know which. */
+final class LayersTest
+{
+    public function testCoreKnowsNeitherApplicationNorFramework(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('ZigLane\Core'))
+            ->canOnlyDependOn()
+            ->classes(Selector::inNamespace('ZigLane\Core'), Selector::isStandardClass())
+            ->because('the computation stands on its own');
+    }
+
+    public function testOnlyMotionKnowsItsInternals(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::AllOf(Selector::inNamespace('ZigLane'), Selector::Not(Selector::inNamespace('ZigLane\Core\Motion')), Selector::Not(Selector::inNamespace('ZigLane\Tests'))))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('ZigLane\Core\Motion\Internal'))
+            ->because('the engine may change behind its interface');
+    }
+
+    public function testOnlyFormatsKnowTheirReader(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::AllOf(Selector::inNamespace('ZigLane'), Selector::Not(Selector::inNamespace('ZigLane\Core\Format'))))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('ZigLane\Core\Format\Internal'))
+            ->because('files are read through their public classes');
+    }
+
+    public function testThePhysicsKnowsNothingOfGames(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('ZigLane\Core\Motion'), Selector::inNamespace('ZigLane\Core\Table'), Selector::inNamespace('ZigLane\Core\Position'))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('ZigLane\Core\Rules'), Selector::inNamespace('ZigLane\Core\Shot'), Selector::inNamespace('ZigLane\Core\Format'))
+            ->because('tables and balls are the same in every game');
+    }
+}

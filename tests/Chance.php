@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests;
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/** Seeded chance, so that a failure can be seen again. */
+final readonly class Chance
+{
+    private Randomizer $randomizer;
+
+    public function __construct(int $seed)
+    {
+        $this->randomizer = new Randomizer(new Mt19937($seed));
+    }
+
+    public function float(float $least, float $most): float
+    {
+        return $least + ($most - $least) * $this->randomizer->getInt(0, 2 ** 53 - 1) / 2 ** 53;
+    }
+
+    public function int(int $least, int $most): int
+    {
+        return $this->randomizer->getInt($least, $most);
+    }
+}
