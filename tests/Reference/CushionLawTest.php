@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Reference;
+
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Motion\CushionLaw;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Tests\Chance;
+
+/**
+ * The cushion law in use against the same law integrated here in plain explicit steps with vectors, as Mathavan, Jackson and
+ * Parkin (Proc. IMechE C 224, 2010) describe it: their step in impulse is P / 2000 and smaller.
+ */
+final class CushionLawTest extends TestCase
+{
+    private const R = 0.028575;
+
+    /** The bound that a route's end needs: 0.1 % in speed, 0.05 degrees in direction. */
+    public function testItStaysWithinTheBoundOverAnglesAndSpins(): void
+    {
+        $law = new CushionLaw(new TableProfile(), new BallSet());
+        $chance = new Chance(4);
+        for ($i = 0; $i < 240; ++$i) {
+            $angle = deg2rad($chance->float(-80, 80));
+            $v = [2.0 * sin($angle), 2.0 * cos($angle)];
+            $w = 0 === $i % 3
+                ? [-$v[1] / self::R, $v[0] / self::R, $chance->float(-80, 80)]
+                : [$chance->float(-90, 90), $chance->float(-90, 90), $chance->float(-90, 90)];
+            $fine = self::integrated($v, $w, 4000);
+            $fast = $law->rebound($v[0], $v[1], ...$w);
+
+            $speed = hypot($fine[0], $fine[1]);
+            self::assertEqualsWithDelta(1.0, hypot($fast[0], $fast[1]) / $speed, 0.001, "impact $i");
+            self::assertEqualsWithDelta(0.0, rad2deg(atan2($fast[1], $fast[0]) - atan2($fine[1], $fine[0])), 0.05, "impact $i");
+            for ($k = 2; $k < 5; ++$k) {
+                self::assertEqualsWithDelta(self::R * $fine[$k], self::R * $fast[$k], 0.004 * (2.0 + self::R * sqrt($w[0] ** 2 + $w[1] ** 2 + $w[2] ** 2)), "impact $i");
+            }
+        }
+    }
+
+    public function testItAgreesWithItsOwnTwoThousandSteps(): void
+    {
+        $coarse = new CushionLaw(new TableProfile(), new BallSet());
+        $fine = new CushionLaw(new TableProfile(), new BallSet(), 2000);
+        foreach ([-70.0, -30.0, 0.0, 15.0, 60.0] as $degrees) {
+            $angle = deg2rad($degrees);
+            $in = [1.5 * sin($angle), 1.5 * cos($angle), -1.5 * cos($angle) / self::R, 1.5 * sin($angle) / self::R, 20.0];
+            $a = $coarse->rebound(...$in);
+            $b = $fine->rebound(...$in);
+            self::assertEqualsWithDelta($b[0], $a[0], 2e-4);
+            self::assertEqualsWithDelta($b[1], $a[1], 2e-4);
+        }
+    }
+
+    public function testTheLawIsHomogeneousInSpeed(): void
+    {
+        $law = new CushionLaw(new TableProfile(), new BallSet());
+        $slow = $law->rebound(0.3, 1.0, -20.0, 15.0, 8.0);
+        $quick = $law->rebound(0.9, 3.0, -60.0, 45.0, 24.0);
+        foreach ($slow as $i => $value) {
+            self::assertEqualsWithDelta(3 * $value, $quick[$i], 1e-9 * max(1.0, abs($quick[$i])));
+        }
+    }
+
+    /** Derived: without friction only the approach turns round, with the share e_c. */
+    public function testWithoutFrictionTheBallComesBackLikeLight(): void
+    {
+        $law = new CushionLaw(new TableProfile(cushionFriction: 0.0, cushionRestitution: 0.8, noseHeight: 1.1, slide: 0.05), new BallSet());
+        [$vx, $vy, , , $wz] = $law->rebound(1.0, 2.0, 0.0, 2.0 / self::R * 0.5, 30.0);
+
+        self::assertEqualsWithDelta(1.0, $vx, 0.02);
+        self::assertEqualsWithDelta(-1.6, $vy, 0.02);
+        self::assertSame(30.0, $wz);
+    }
+
+    public function testEnergyIsNeverGained(): void
+    {
+        $law = new CushionLaw(new TableProfile(cushionRestitution: 1.0), new BallSet());
+        $energy = static fn (array $s): float => 0.5 * ($s[0] ** 2 + $s[1] ** 2) + 0.2 * self::R ** 2 * ($s[2] ** 2 + $s[3] ** 2 + $s[4] ** 2);
+        $chance = new Chance(9);
+        for ($i = 0; $i < 3000; ++$i) {
+            $in = [$chance->float(-4, 4), $chance->float(0.001, 4), $chance->float(-150, 150), $chance->float(-150, 150), $chance->float(-150, 150)];
+            self::assertLessThanOrEqual($energy($in) * (1 + 1e-9), $energy($law->rebound(...$in)));
+        }
+    }
+
+    /**
+     * @param array{float, float}        $v along the cushion, towards it
+     * @param array{float, float, float} $w
+     *
+     * @return array{float, float, float, float, float}
+     */
+    private static function integrated(array $v, array $w, int $steps): array
+    {
+        [$sin, $cos, $mu, $cloth] = [0.27, sqrt(1 - 0.27 ** 2), 0.20, 0.20];
+        $n = [0.0, $cos, $sin];
+        $t = [0.0, -$sin, $cos];
+        $v[] = 0.0;
+        $p = $v[1] / $cos / $steps;
+        $cross = static fn (array $a, array $b): array => [$a[1] * $b[2] - $a[2] * $b[1], $a[2] * $b[0] - $a[0] * $b[2], $a[0] * $b[1] - $a[1] * $b[0]];
+        $dot = static fn (array $a, array $b): float => $a[0] * $b[0] + $a[1] * $b[1] + $a[2] * $b[2];
+        $work = 0.0;
+        $target = null;
+        while (true) {
+            $nose = $cross($w, [0.0, self::R * $cos, self::R * $sin]);
+            $nose = [$v[0] + $nose[0], $v[1] + $nose[1], $v[2] + $nose[2]];
+            $along = $nose[0];
+            $up = $dot($nose, $t);
+            $slip = hypot($along, $up) ?: 1.0;
+            $bed = $cross($w, [0.0, 0.0, -self::R]);
+            $bed = [$v[0] + $bed[0], $v[1] + $bed[1]];
+            $bedSlip = hypot(...$bed) ?: 1.0;
+            $load = max(0.0, $p * ($sin + $mu * $up / $slip * $cos));
+            $atNose = [
+                -$mu * $p * $along / $slip,
+                -$n[1] * $p - $mu * $p * $up / $slip * $t[1],
+                -$n[2] * $p - $mu * $p * $up / $slip * $t[2],
+            ];
+            $atBed = [-$cloth * $load * $bed[0] / $bedSlip, -$cloth * $load * $bed[1] / $bedSlip, 0.0];
+            $before = $v[1];
+            $v[0] += $atNose[0] + $atBed[0];
+            $v[1] += $atNose[1] + $atBed[1];
+            $turnNose = $cross([0.0, $cos, $sin], $atNose);
+            $turnBed = $cross([0.0, 0.0, -1.0], $atBed);
+            foreach ([0, 1, 2] as $i) {
+                $w[$i] += 2.5 / self::R * ($turnNose[$i] + $turnBed[$i]);
+            }
+            $work += $cos * abs($before + $v[1]) / 2 * $p;
+            if (null === $target && $v[1] <= 0.0) {
+                $target = 0.81 * $work;
+                $work = 0.0;
+            } elseif (null !== $target && $work >= $target) {
+                return [$v[0], $v[1], $w[0], $w[1], $w[2]];
+            }
+        }
+    }
+}

@@ -1,0 +1,219 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Reference;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Format\ShotFile;
+use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Outcome;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Tests\Table;
+
+/** The default table against what is known of real ones; each with its source. */
+final class TableFactsTest extends TestCase
+{
+    /** Source: an independent calculation of the same model (docs/limits.md); "within a few millimetres". */
+    public function testAWorkedExampleFromTheStrikeToRest(): void
+    {
+        $file = ShotFile::parse('{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.9, 0.5], "1": [1.905, 0.635], "9": [1.2, 1.0]}, "shot": {"direction": 5.2, "speed": 2.6, "side": 0.12, "height": 0.2, "elevation": 2}}');
+        $outcome = (new EventSimulator($file->table, $file->balls))->play($file->layout, $file->strike);
+        $expected = [
+            [0.0, 'strike', 0.9, 0.5], [0.189237, 'roll', 1.354701, 0.544725], [0.420531, 'ball', 1.865217, 0.593970],
+            [0.648248, 'roll', 2.135895, 0.410363], [0.674997, 'roll', 2.156667, 0.889283], [0.929874, 'cushion', 2.511425, 0.229670],
+            [1.138359, 'roll', 2.318996, 0.112458], [1.174906, 'pocket', 2.554725, 1.291369], [1.287998, 'cushion', 2.212347, 0.028575],
+            [1.376565, 'roll', 2.156455, 0.063284], [6.729685, 'cushion', 0.028575, 1.086969], [6.755436, 'roll', 0.031508, 1.088277],
+            [7.802666, 'rest', 0.077936, 1.115444],
+        ];
+
+        self::assertCount(\count($expected), $outcome->events);
+        foreach ($expected as $i => [$time, $kind, $x, $y]) {
+            $event = $outcome->events[$i];
+            self::assertSame($kind, $event->kind->value);
+            self::assertEqualsWithDelta($time, $event->time, 0.005);
+            self::assertEqualsWithDelta($x, $event->at->x, 0.001);
+            self::assertEqualsWithDelta($y, $event->at->y, 0.001);
+        }
+        self::assertSame(Pocket::FootLeft, $outcome->pocketOf(Ball::One));
+    }
+
+    /** Source: an independent calculation of the same model, to be met within 2 %. */
+    public function testALagThatReturnsToTheHeadRailLeavesAt138(): void
+    {
+        [$short, $reaches] = [1.38 * 0.98, 1.38 * 1.02];
+
+        self::assertCount(1, self::lag($short)->eventsOf(Ball::Cue, EventKind::Cushion));
+        self::assertCount(2, self::lag($reaches)->eventsOf(Ball::Cue, EventKind::Cushion));
+    }
+
+    /** Common practice: a lag leaves at 1.3 to 1.9 m/s. */
+    public function testALagLeavesAtAWalkingPace(): void
+    {
+        self::assertCount(1, self::lag(1.3)->eventsOf(Ball::Cue, EventKind::Cushion));
+        self::assertCount(2, self::lag(1.9)->eventsOf(Ball::Cue, EventKind::Cushion));
+    }
+
+    /** Source: an independent calculation of the same model, 2 %; common practice: a cushion takes about half. */
+    public function testARollingBallKeeps054OfItsSpeedAtACushion(): void
+    {
+        $outcome = (new EventSimulator())->play(Table::layout([0 => [2.0, 0.6]]), Strike::degrees(0.0, 1.5, 0.0, 0.4));
+        $trajectory = $outcome->trajectory(Ball::Cue);
+        $cushion = $outcome->eventsOf(Ball::Cue, EventKind::Cushion)[0];
+        $roll = $outcome->eventsOf(Ball::Cue, EventKind::Roll)[0];
+
+        self::assertEqualsWithDelta(0.54, $trajectory->speed($roll->time) / $trajectory->speed($cushion->time - 1e-9), 0.54 * 0.02);
+    }
+
+    /** Source: an independent calculation of the same model: 4.1 to 4.2 degrees at 1 m/s, 1.2 to 1.3 at 4 m/s, 2 %. */
+    public function testThrowOfAStunAtHalfBall(): void
+    {
+        self::assertEqualsWithDelta(4.15, self::throw(30.0, 1.0), 4.15 * 0.02);
+        self::assertEqualsWithDelta(1.25, self::throw(30.0, 4.0), 1.25 * 0.03);
+    }
+
+    /** Common practice: throw is greatest near a half-ball hit, 3 to 6 degrees slow, less with speed, less with follow or draw. */
+    public function testThrowByCutSpeedAndHeight(): void
+    {
+        $slow = array_map(static fn (float $cut): float => self::throw($cut, 0.7), [10.0, 20.0, 30.0, 45.0, 60.0, 75.0]);
+
+        self::assertContains(array_search(max($slow), $slow, true), [1, 2, 3]);
+        self::assertGreaterThan(3.0, max($slow));
+        self::assertLessThan(6.0, max($slow));
+        self::assertLessThan(self::throw(30.0, 1.0), self::throw(30.0, 2.0));
+        self::assertLessThan(self::throw(30.0, 1.0), self::throw(30.0, 1.0, roll: 1.0));
+        self::assertLessThan(self::throw(30.0, 1.0), self::throw(30.0, 1.0, roll: -1.0));
+    }
+
+    /** Source: an independent calculation of the same model, 2 %. */
+    #[DataProvider('runs')]
+    public function testHowFarANaturalRollRuns(float $speed, float $lengths): void
+    {
+        self::assertEqualsWithDelta($lengths, (new LengthScale(new TableProfile(), new BallSet()))->lengths($speed), $lengths * 0.02);
+    }
+
+    /** @return iterable<array{float, float}> */
+    public static function runs(): iterable
+    {
+        yield [5.0, 4.0];
+        yield [7.0, 4.9];
+    }
+
+    /**
+     * Derived: rolling distances go with the squares of the rolling speeds. Without friction between the balls and a perfect
+     * rebound (5/2)^2; at 2 m/s the default gives 6.0 and a restitution of 1 gives 6.7. Common practice: about seven.
+     */
+    public function testHowMuchFartherARollingFullHitGoes(): void
+    {
+        self::assertEqualsWithDelta(6.25, self::ratioOfRuns(Table::ideal()->balls), 0.001);
+        self::assertEqualsWithDelta(6.0, self::ratioOfRuns(new BallSet()), 6.0 * 0.02);
+        self::assertEqualsWithDelta(6.7, self::ratioOfRuns(new BallSet(restitution: 1.0)), 6.7 * 0.02);
+    }
+
+    /** Common practice ("the 30-degree rule"), within 27 to 34 degrees from a quarter-ball to a three-quarter-ball hit. */
+    public function testTheThirtyDegreeRule(): void
+    {
+        foreach ([48.6, 40.0, 30.0, 20.0, 14.5] as $cut) {
+            [$outcome] = Table::ideal()->hit($cut, 1.0, roll: 1.0);
+            $trajectory = $outcome->trajectory(Ball::Cue);
+            $roll = $outcome->eventsOf(Ball::Cue, EventKind::Roll)[0];
+            $segment = $trajectory->segmentAt($roll->time);
+            self::assertEqualsWithDelta(30.5, abs(rad2deg(atan2($segment->vy, $segment->vx))), 3.5);
+        }
+    }
+
+    /** Common practice: a soft shot accepts a ball that brushes the rail before a corner pocket; the same line hard does not go. */
+    public function testRailFirstGoesSoftAndNotHard(): void
+    {
+        $play = static fn (float $speed): Outcome => (new EventSimulator())->release(
+            Table::layout([5 => [1.6, 0.060]]),
+            [5 => [$speed, -0.052 * $speed, 0.052 * $speed / Table::R, $speed / Table::R, 0.0]],
+        );
+
+        self::assertSame(Pocket::FootRight, $play(0.9)->pocketOf(Ball::Five));
+        self::assertNotSame(Pocket::FootRight, $play(6.0)->pocketOf(Ball::Five));
+        self::assertSame(EventKind::Cushion, $play(0.9)->events[0]->kind);
+    }
+
+    /** Common practice: a harder follow runs along the tangent line for longer before it bends. */
+    public function testHarderFollowBendsLater(): void
+    {
+        $bend = static function (float $speed): float {
+            [$outcome] = (new Table())->hit(30.0, $speed, roll: 1.0);
+            $roll = $outcome->eventsOf(Ball::Cue, EventKind::Roll);
+
+            return $roll[0]->at->distanceTo($outcome->firstContact()->at ?? $roll[0]->at);
+        };
+
+        self::assertGreaterThan(3 * $bend(1.0), $bend(2.0));
+    }
+
+    /** Common practice: draw is shorter over a longer distance, and a low soft hit far away arrives rolling (drag). */
+    public function testDrawFadesWithDistance(): void
+    {
+        $back = static function (float $distance, float $speed): float {
+            $outcome = (new EventSimulator())->play(Table::layout([0 => [1.9 - $distance, 0.6], 1 => [1.9 + 2 * Table::R, 0.6]]), Strike::degrees(0.0, $speed, 0.0, -0.4));
+
+            return ($outcome->firstContact()->at->x ?? 0.0) - $outcome->trajectory(Ball::Cue)->at(($outcome->firstContact()->time ?? 0.0) + 1.0)->x;
+        };
+
+        self::assertGreaterThan($back(1.0, 2.5), $back(0.3, 2.5));
+        self::assertLessThan(0.0, $back(1.5, 1.2));
+    }
+
+    /**
+     * Common practice, bands from an independent calculation: a rolling kick without side from one long rail over the next
+     * follows the two-to-one rule over frame diamonds, which lie 94 mm behind the nose (from memory).
+     */
+    public function testTheTwoToOneKick(): void
+    {
+        $frame = 0.094;
+        $d = 2.54 / 8;
+        foreach ([1.0 => 2.0, 2.0 => 4.0, 3.0 => 6.0] as $aim => $arrives) {
+            // Along the line from frame diamond 1 of the right rail to frame diamond 1 + aim of the left rail.
+            $angle = atan2(1.27 + 2 * $frame, $aim * $d);
+            $x = $d + ($frame + 0.1) / tan($angle);
+            $outcome = (new EventSimulator())->play(Table::layout([0 => [$x, 0.1]]), Strike::degrees(rad2deg($angle), 2.0, 0.0, 0.4));
+            $cushions = $outcome->eventsOf(Ball::Cue, EventKind::Cushion);
+            self::assertGreaterThanOrEqual(2, \count($cushions));
+            [$first, $second] = $cushions;
+            // Continue the line of arrival to the frame.
+            $path = $outcome->trajectory(Ball::Cue)->segmentAt($second->time - 1e-6);
+            [$vx, $vy] = $path->velocity($second->time - 1e-6);
+            $reached = ($second->at->x + $vx / $vy * -(Table::R + $frame)) / $d - 1;
+            self::assertEqualsWithDelta($arrives, $reached, 0.45, "aimed at $aim");
+            self::assertSame('left', $first->rail?->value);
+        }
+    }
+
+    private static function ratioOfRuns(BallSet $balls): float
+    {
+        [$outcome] = (new Table(new TableProfile(length: 4.0), $balls))->hit(0.0, 2.0, roll: 1.0);
+        $rolling = static function (Ball $ball) use ($outcome): float {
+            $roll = $outcome->eventsOf($ball, EventKind::Roll)[0];
+
+            return $outcome->trajectory($ball)->speed($roll->time);
+        };
+
+        return ($rolling(Ball::One) / $rolling(Ball::Cue)) ** 2;
+    }
+
+    private static function lag(float $speed): Outcome
+    {
+        return (new EventSimulator())->play(Table::layout([0 => [0.635, 0.635]]), Strike::degrees(0.0, $speed, 0.0, 0.4));
+    }
+
+    private static function throw(float $cut, float $speed, float $roll = 0.0): float
+    {
+        [, , $object] = (new Table())->hit($cut, $speed, $roll);
+
+        return $cut - rad2deg($object);
+    }
+}
