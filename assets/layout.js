@@ -154,6 +154,12 @@ export function watchLayout(htmx) {
         show(ball, spot);
         desk().querySelector('[data-place]').elements.at.value = text(spot);
     });
+    // A finger on a ball drags it and does not scroll the page.
+    document.addEventListener('touchstart', (event) => {
+        if (event.target.closest('[data-ball], [data-tray-ball]')) {
+            event.preventDefault();
+        }
+    }, { passive: false });
     const drop = (event) => {
         if (!drag) {
             return;

@@ -156,8 +156,8 @@ code_stamp() { code_files | tr '\n' '\0' | xargs -0 cat | sha256sum | cut -c1-64
 
 # The application as it will run: cache and preload list, assets, migrations. Nothing when the code has not changed.
 build() {
-    local stamp="$(code_stamp) $APP_ENV"
-    if [ "$(cat "$STATE/built" 2>/dev/null)" = "$stamp" ] && [ -d "var/cache/$APP_ENV" ] && [ -d public/assets ]; then return 0; fi
+    local stamp; stamp=$(code_stamp)
+    if [ "$(cat "$STATE/built-$APP_ENV" 2>/dev/null)" = "$stamp" ] && [ -d "var/cache/$APP_ENV" ] && [ -d public/assets ]; then return 0; fi
     say "Building the application"
     stop_worker; stop_web
     rm -rf "var/cache/$APP_ENV"
@@ -171,6 +171,6 @@ build() {
         mkdir -p var/stamps && printf '%s' "$stamp" >var/stamps/assets
     fi
     as_service php bin/console doctrine:migrations:migrate --no-interaction --allow-no-migration -q || fail "the database could not be migrated"
-    printf '%s' "$stamp" >"$STATE/built"
+    printf '%s' "$stamp" >"$STATE/built-$APP_ENV"
 }
 answers() { curl -fsS -o /dev/null --max-time 5 "http://127.0.0.1:$PORT/healthy"; }

@@ -16,8 +16,8 @@ final readonly class Trajectory
 
     /**
      * @param list<array{float, int, float, float, float, float, float, float, float, float, float}> $track since, phase, x, y, vx, vy, ax, ay,
-     *                                                                                                  wx, wy, wz of each piece; those without
-     *                                                                                                  duration are dropped
+     *                                                                                                      wx, wy, wz of each piece; those without
+     *                                                                                                      duration are dropped
      */
     public static function fromTrack(array $track): self
     {

@@ -10,6 +10,9 @@ use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
+use Symfony\Component\Security\Core\Exception\AccessDeniedException;
+use Symfony\Component\Security\Core\Exception\AuthenticationException;
+use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
 use Twig\Environment;
 use ZigLane\Core\Error\LaneError;
 
@@ -17,7 +20,8 @@ use ZigLane\Core\Error\LaneError;
  * Every error as a sentence with what can be done and the right status; a fragment for htmx, a page otherwise. What the core
  * refuses is told in its own words; anything unforeseen is logged and told in general ones.
  */
-#[AsEventListener(priority: 0)]
+// Before the firewall's own listener, which would send a damaged form to the sign-in page.
+#[AsEventListener(priority: 2)]
 final readonly class PlainErrors
 {
     public function __construct(private Environment $twig, private LoggerInterface $laneLogger, private bool $demo)
@@ -27,6 +31,9 @@ final readonly class PlainErrors
     public function __invoke(ExceptionEvent $event): void
     {
         $error = $event->getThrowable();
+        if ($error instanceof AccessDeniedException || ($error instanceof AuthenticationException && !$error instanceof InvalidCsrfTokenException)) {
+            return;
+        }
         [$status, $title, $message, $headers] = $this->told($error);
         $context = ['status' => $status, 'path' => $event->getRequest()->getPathInfo(), 'kind' => $error::class];
         if ($status >= 500) {
@@ -51,6 +58,9 @@ final readonly class PlainErrors
                 return [503, 'The database does not answer', 'Nothing was saved. Wait a moment and try again; if it lasts, the person who runs Zig Lane has to look at it.', ['Retry-After' => '10']];
             }
         }
+        if ($error instanceof InvalidCsrfTokenException) {
+            return [403, 'Not allowed', 'This form is too old or did not come from Zig Lane. Reload the page and try again; nothing was saved.', []];
+        }
         if ($error instanceof LaneError) {
             return [422, 'That cannot be done', $error->getMessage(), []];
         }
@@ -68,7 +78,7 @@ final readonly class PlainErrors
             };
             $message = match ($status) {
                 404 => 'There is nothing at this address, or it is not yours to see.',
-                403 => 'This form is too old or did not come from Zig Lane. Reload the page and try again; nothing was saved.',
+                403 => 'You may not do this here. Nothing was saved.',
                 405 => 'This address answers to another kind of request.',
                 default => '' !== $error->getMessage() && $status < 500 ? $error->getMessage() : 'Nothing was saved. Go back and try again.',
             };

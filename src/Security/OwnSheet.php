@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Security;
 
+use Symfony\Component\DependencyInjection\Attribute\AsTaggedItem;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Controller\ValueResolverInterface;
 use Symfony\Component\HttpKernel\ControllerMetadata\ArgumentMetadata;
@@ -14,6 +15,7 @@ use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Repository\RackSheetRepository;
 
 /** Gives a controller the sheet named in the address, only to its owner: for anyone else it does not exist. */
+#[AsTaggedItem(priority: 200)]
 final readonly class OwnSheet implements ValueResolverInterface
 {
     public function __construct(private RackSheetRepository $sheets, private TokenStorageInterface $tokens)

@@ -8,9 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\OpenCloth;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;
-use ZigLane\Core\Position\Spot;
 
 /**
  * One sliding and rolling ball with side against an ordinary differential equation that knows nothing of parabolas: Coulomb

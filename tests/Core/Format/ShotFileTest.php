@@ -31,7 +31,7 @@ final class ShotFileTest extends TestCase
 
         self::assertSame([2.2352, 0.013], [$file->table->length, $file->table->roll]);
         self::assertSame([0.02, 0.2, 1.0, 0.95], [$file->balls->frictionFloor, $file->balls->frictionFall, $file->balls->frictionRate, $file->balls->restitution]);
-        self::assertEqualsWithDelta(-M_PI_2, $file->strike->direction, 1e-12);
+        self::assertEqualsWithDelta(-\M_PI_2, $file->strike->direction, 1e-12);
         self::assertSame(45.0, $file->strike->endMassRatio);
         self::assertTrue($file->layout->has(Ball::Twelve));
     }

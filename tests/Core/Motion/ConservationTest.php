@@ -54,7 +54,7 @@ final class ConservationTest extends TestCase
         $table = new Table();
         $layout = $table->randomLayout($random, 3);
         $direction = $layout->spot(Ball::Cue)->directionTo($layout->spot(Ball::One)) + $random->float(-0.02, 0.02);
-        $strike = fn (float $sign): Strike => Strike::degrees(rad2deg($sign * $direction), 1.6, $sign * 0.2, 0.1, 3.0);
+        $strike = static fn (float $sign): Strike => Strike::degrees(rad2deg($sign * $direction), 1.6, $sign * 0.2, 0.1, 3.0);
         $mirrored = Layout::empty();
         foreach ($layout->balls() as $ball) {
             $spot = $layout->spot($ball);
@@ -175,7 +175,7 @@ final class ConservationTest extends TestCase
         $simulator = (new Table())->simulator();
         $towards = static fn (float $speed, float $aside): Outcome => $simulator->release(
             Table::layout([3 => [2.0, 0.73 + $aside]]),
-            [3 => [$speed * M_SQRT1_2, $speed * M_SQRT1_2, -$speed * M_SQRT1_2 / Table::R, $speed * M_SQRT1_2 / Table::R, 0.0]],
+            [3 => [$speed * \M_SQRT1_2, $speed * \M_SQRT1_2, -$speed * \M_SQRT1_2 / Table::R, $speed * \M_SQRT1_2 / Table::R, 0.0]],
         );
 
         self::assertSame(Pocket::FootLeft, $towards(1.0, 0.0)->pocketOf(Ball::Three));

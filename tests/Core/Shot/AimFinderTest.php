@@ -57,8 +57,8 @@ final class AimFinderTest extends TestCase
     public function testStraightInStunNeedsNoCorrection(): void
     {
         $mouth = (new TableGeometry(new TableProfile()))->at(Pocket::FootLeft)->mouth();
-        $object = $mouth->towards(M_PI + 0.6, 0.5);
-        $cue = $object->towards(M_PI + 0.6, 0.6);
+        $object = $mouth->towards(\M_PI + 0.6, 0.5);
+        $cue = $object->towards(\M_PI + 0.6, 0.6);
         $shot = self::solve(Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 2.0));
 
         self::assertEqualsWithDelta(0.0, $shot->aim->offset(), 1e-6);
@@ -90,9 +90,9 @@ final class AimFinderTest extends TestCase
         // Ghost ball at (1.5, 0.5), the cue ball straight behind it, the line to the pocket at 30 degrees to the aim.
         $geometry = new TableGeometry(new TableProfile());
         $mouth = $geometry->at(Pocket::FootLeft)->mouth();
-        $object = $mouth->towards(M_PI + 0.7, 0.8);
-        $ghost = $object->towards(M_PI + 0.7, 2 * Table::R);
-        $cue = $ghost->towards(M_PI + 0.7 - M_PI / 6, 0.4);
+        $object = $mouth->towards(\M_PI + 0.7, 0.8);
+        $ghost = $object->towards(\M_PI + 0.7, 2 * Table::R);
+        $cue = $ghost->towards(\M_PI + 0.7 - \M_PI / 6, 0.4);
         $shot = self::solve(Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 2.0));
 
         self::assertEqualsWithDelta(30.0, $shot->aim->ghost->cutDegrees, 1e-9);
@@ -133,8 +133,8 @@ final class AimFinderTest extends TestCase
     {
         // Straight in with follow at speed: the cue ball goes after the object ball.
         $mouth = (new TableGeometry(new TableProfile()))->at(Pocket::FootLeft)->mouth();
-        $object = $mouth->towards(M_PI + \M_PI_4, 0.3);
-        $cue = $object->towards(M_PI + \M_PI_4, 0.4);
+        $object = $mouth->towards(\M_PI + \M_PI_4, 0.3);
+        $cue = $object->towards(\M_PI + \M_PI_4, 0.4);
         $shot = self::solve(Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.45), 3.0));
 
         self::assertTrue($shot->isMade());

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use ZigLane\App\Entity\Account;
+
+/** Getting in, and keeping others out. */
+final class AccountTest extends AppTestCase
+{
+    public function testSomeoneNotSignedInIsAskedTo(): void
+    {
+        $this->client->request('GET', '/sheets');
+
+        self::assertResponseRedirects('/sign-in');
+    }
+
+    public function testTheDemoButtonSignsInAndShowsRacks(): void
+    {
+        $this->client->followRedirects();
+        $this->client->request('GET', '/sign-in');
+        $this->client->submitForm('Look round as the demo player');
+
+        self::assertResponseIsSuccessful();
+        self::assertSelectorTextContains('.sheets', 'Thursday rack, six left');
+        self::assertSelectorExists('.sheet svg.lane-table');
+    }
+
+    public function testTheDemoNeedsItsForm(): void
+    {
+        $this->client->request('POST', '/demo');
+
+        self::assertResponseStatusCodeSame(403);
+    }
+
+    public function testANewPlayerRegistersAndSignsInAgain(): void
+    {
+        $email = 'Nora-'.bin2hex(random_bytes(6)).'@example.org';
+        $this->client->followRedirects();
+        $this->register('Nora', $email, 'eleven chars');
+        self::assertSelectorTextContains('h1', 'Rack sheets');
+
+        $account = $this->manager()->getRepository(Account::class)->findOneBy(['email' => strtolower($email)]);
+        self::assertNotNull($account);
+        self::assertStringNotContainsString('eleven', $account->getPassword());
+        self::assertTrue(password_verify('eleven chars', $account->getPassword()));
+
+        $this->client->submitForm('Sign out');
+        self::assertSelectorTextContains('h1', 'Sign in');
+        $this->client->submitForm('Sign in', ['email' => strtoupper($email), 'password' => 'eleven chars']);
+        self::assertSelectorTextContains('h1', 'Rack sheets');
+    }
+
+    public function testWhatIsWrongWithARegistrationIsSaid(): void
+    {
+        $this->register('', 'no address', 'short');
+
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('Your name is needed.', $this->text());
+        self::assertStringContainsString('This is not an e-mail address.', $this->text());
+        self::assertStringContainsString('A password needs at least 10 characters.', $this->text());
+    }
+
+    public function testAnAddressInUseIsNotTakenTwice(): void
+    {
+        $account = $this->player();
+        $this->register('Other', $account->getEmail(), 'eleven chars');
+
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('An account with this address cannot be made.', $this->text());
+    }
+
+    public function testAWrongPasswordIsToldAndTriesAreLimited(): void
+    {
+        $email = $this->player()->getEmail();
+        for ($try = 1; $try <= 6; ++$try) {
+            $this->client->request('GET', '/sign-in');
+            $this->client->submitForm('Sign in', ['email' => $email, 'password' => 'guess-'.$try]);
+            $this->client->followRedirect();
+            self::assertStringContainsString($try < 6 ? 'The address or the password is wrong.' : 'Too many failed login attempts', $this->text(), "try $try");
+        }
+        // Nothing of the tries is in the log.
+        $log = (string) file_get_contents(\dirname(__DIR__, 2).'/var/log/test.log');
+        self::assertStringNotContainsString('guess-', $log);
+    }
+
+    public function testEveryAnswerCarriesItsHeaders(): void
+    {
+        $this->client->request('GET', '/sign-in');
+        $headers = $this->client->getResponse()->headers;
+
+        self::assertStringContainsString("default-src 'self'", (string) $headers->get('Content-Security-Policy'));
+        self::assertStringNotContainsString('unsafe', (string) $headers->get('Content-Security-Policy'));
+        self::assertSame('nosniff', $headers->get('X-Content-Type-Options'));
+        self::assertSame('DENY', $headers->get('X-Frame-Options'));
+        self::assertStringContainsString('no-store', (string) $headers->get('Cache-Control'));
+    }
+
+    public function testNoPageNamesAnOutsideAddress(): void
+    {
+        $sheet = $this->sheet($this->signedIn());
+        foreach (['/sheets', '/sheets/new', "/sheets/{$sheet->getId()}/layout", "/sheets/{$sheet->getId()}/plan"] as $path) {
+            $this->client->request('GET', $path);
+            self::assertResponseIsSuccessful();
+            preg_match_all('~(?:src|href|action)="(?:https?:)?//[^"]*"~', (string) $this->client->getResponse()->getContent(), $found);
+            self::assertSame([], $found[0]);
+        }
+    }
+
+    private function register(string $name, string $email, string $password): void
+    {
+        $this->client->request('GET', '/register');
+        $this->client->submitForm('Make the account', ['registration[name]' => $name, 'registration[email]' => $email, 'registration[password]' => $password]);
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use Doctrine\ORM\EntityManagerInterface;
+use PHPUnit\Framework\Attributes\Before;
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\DomCrawler\Crawler;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Tests\Table;
+
+/** Pages over a real MariaDB; every test makes players of its own, so that none sees another's sheets. */
+abstract class AppTestCase extends WebTestCase
+{
+    protected KernelBrowser $client;
+
+    #[Before]
+    protected function startClient(): void
+    {
+        $this->client = static::createClient();
+        $this->client->disableReboot();
+    }
+
+    protected function manager(): EntityManagerInterface
+    {
+        return static::getContainer()->get(EntityManagerInterface::class);
+    }
+
+    protected function player(string $name = 'Ines'): Account
+    {
+        $account = new Account(\sprintf('%s-%s@example.org', strtolower($name), bin2hex(random_bytes(6))), $name, new \DateTimeImmutable());
+        $this->manager()->persist($account);
+        $this->manager()->flush();
+
+        return $account;
+    }
+
+    protected function signedIn(string $name = 'Ines'): Account
+    {
+        $account = $this->player($name);
+        $this->client->loginUser($account);
+
+        return $account;
+    }
+
+    /** @param array<int, array{float, float}> $spots metres */
+    protected function sheet(Account $owner, array $spots = [0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]], Game $game = Game::NineBall): RackSheet
+    {
+        return static::getContainer()->get(SheetEditor::class)->create($owner, 'Test rack', new Rack($game, Table::layout($spots)), Uuid::v4());
+    }
+
+    /** The sheet as the database holds it now. */
+    protected function reloaded(RackSheet $sheet): RackSheet
+    {
+        $this->manager()->clear();
+        $found = $this->manager()->find(RackSheet::class, $sheet->getId());
+        self::assertNotNull($found);
+
+        return $found;
+    }
+
+    protected function layoutPage(RackSheet $sheet): Crawler
+    {
+        return $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
+    }
+
+    /** The CSRF token that the sheet's pages carry. */
+    protected function token(RackSheet $sheet): string
+    {
+        return (string) $this->layoutPage($sheet)->filter('[data-desk]')->attr('data-token');
+    }
+
+    /** @param array<string, string> $values */
+    protected function change(RackSheet $sheet, array $values): Crawler
+    {
+        return $this->client->request('POST', "/sheets/{$sheet->getId()}/layout", $values + ['_token' => $this->token($sheet), 'version' => (string) $sheet->getVersion()], [], ['HTTP_HX_REQUEST' => 'true']);
+    }
+
+    protected function text(): string
+    {
+        $crawler = $this->client->getCrawler();
+
+        return (string) preg_replace('/\s+/', ' ', $crawler->text(''));
+    }
+}

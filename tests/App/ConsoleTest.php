@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use PHPUnit\Framework\TestCase;
+
+/** The console as another program uses it: standard input, output, error and exit codes. */
+final class ConsoleTest extends TestCase
+{
+    private const FILE = '{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.9, 0.5], "1": [1.905, 0.635]}, "shot": {"direction": 5.2, "speed": 2.6}}';
+
+    public function testSimulateReadsStandardInputAndPrintsTheOutcome(): void
+    {
+        [$code, $output, $errors] = self::console('lane:simulate -', self::FILE);
+
+        self::assertSame([0, ''], [$code, $errors]);
+        $outcome = json_decode($output, true);
+        self::assertIsArray($outcome);
+        self::assertSame('zig-lane/outcome', $outcome['format']);
+        self::assertIsArray($outcome['events']);
+        self::assertGreaterThan(4, \count($outcome['events']));
+    }
+
+    public function testSimulateReadsAFile(): void
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'shot');
+        file_put_contents($path, self::FILE);
+
+        self::assertSame(self::console('lane:simulate -', self::FILE)[1], self::console('lane:simulate '.escapeshellarg($path))[1]);
+    }
+
+    public function testAFileThatIsNotValidGetsExitCode2AndALineForEachFault(): void
+    {
+        [$code, $output, $errors] = self::console('lane:simulate -', '{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.635, 0.635], "1": [0.68805, 0.635]}, "shot": {"direction": 0, "speed": 99}}');
+
+        self::assertSame([2, ''], [$code, $output]);
+        self::assertSame("layout.1: overlaps cue by 4.1 mm\nshot.speed: found 99; a number from 0.001 to 15 is allowed\n", $errors);
+    }
+
+    public function testAFileThatIsNotThereGetsExitCode2(): void
+    {
+        [$code, $output, $errors] = self::console('lane:simulate /nowhere/x.shot.json');
+
+        self::assertSame([2, ''], [$code, $output]);
+        self::assertStringContainsString('cannot be read', $errors);
+    }
+
+    /** @return array{int, string, string} exit code, output, errors */
+    private static function console(string $arguments, string $input = ''): array
+    {
+        $process = proc_open('php bin/console '.$arguments, [['pipe', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes, \dirname(__DIR__, 2));
+        self::assertIsResource($process);
+        fwrite($pipes[0], $input);
+        fclose($pipes[0]);
+        $output = (string) stream_get_contents($pipes[1]);
+        $errors = (string) stream_get_contents($pipes[2]);
+
+        return [proc_close($process), $output, $errors];
+    }
+}

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverDimension;
+use PHPUnit\Framework\TestCase;
+
+/** The running application in Chromium. Nothing here sleeps: every step waits for what it needs to see. */
+abstract class BrowserTestCase extends TestCase
+{
+    protected RemoteWebDriver $browser;
+    private string $profile = '';
+
+    protected function setUp(): void
+    {
+        $this->profile = sys_get_temp_dir().'/zig-lane-browser-'.bin2hex(random_bytes(6));
+        $options = new ChromeOptions();
+        $options->addArguments([
+            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run',
+            '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars',
+            '--force-device-scale-factor=1', '--window-size=1280,800', '--user-data-dir='.$this->profile,
+        ]);
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
+        $this->browser = RemoteWebDriver::create('http://127.0.0.1:'.getenv('TEST_DRIVER_PORT'), $capabilities, 30000, 60000);
+        $this->window(1280, 800);
+    }
+
+    protected function tearDown(): void
+    {
+        $errors = array_filter($this->browser->manage()->getLog('browser'), static fn (array $entry): bool => 'SEVERE' === $entry['level'] && !str_contains((string) $entry['message'], 'status of 4'));
+        $this->browser->quit();
+        exec('rm -rf '.escapeshellarg($this->profile));
+        self::assertSame([], array_values($errors), 'the browser wrote errors');
+    }
+
+    protected function window(int $width, int $height): void
+    {
+        /** @var array{int, int} $frame */
+        $frame = $this->browser->executeScript('return [window.outerWidth - window.innerWidth, window.outerHeight - window.innerHeight];');
+        $this->browser->manage()->window()->setSize(new WebDriverDimension($width + $frame[0], $height + $frame[1]));
+    }
+
+    protected function open(string $path): void
+    {
+        $this->browser->get(getenv('TEST_URL').$path);
+    }
+
+    /** A new player, signed in, at the empty list. */
+    protected function register(): void
+    {
+        $this->open('/register');
+        $this->type('#registration_name', 'Ines');
+        $this->type('#registration_email', bin2hex(random_bytes(6)).'@example.org');
+        $this->type('#registration_password', 'eleven chars');
+        $this->click('.card-form .button');
+        $this->see('.list-page');
+    }
+
+    protected function element(string $css): RemoteWebElement
+    {
+        return $this->browser->findElement(WebDriverBy::cssSelector($css));
+    }
+
+    protected function see(string $css): RemoteWebElement
+    {
+        $this->until(fn (): bool => [] !== $this->browser->findElements(WebDriverBy::cssSelector($css)), "there is no $css");
+
+        return $this->element($css);
+    }
+
+    /** @param \Closure(): bool $condition */
+    protected function until(\Closure $condition, string $message): void
+    {
+        $this->browser->wait(15, 50)->until(static function () use ($condition): bool {
+            try {
+                return $condition();
+            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\NoSuchElementException) {
+                return false;
+            }
+        }, $message);
+    }
+
+    protected function click(string $css): void
+    {
+        $this->see($css)->click();
+    }
+
+    protected function type(string $css, string $text): void
+    {
+        $field = $this->see($css);
+        $field->clear();
+        $field->sendKeys($text);
+    }
+
+    protected function press(string ...$keys): void
+    {
+        $this->browser->getKeyboard()->sendKeys($keys);
+    }
+
+    /** @return array{float, float} where a spot in diamonds is on the screen */
+    protected function onScreen(float $long, float $short, float $diamond = 317.5): array
+    {
+        /** @var array{float, float} $point */
+        $point = $this->browser->executeScript(
+            'const t = document.querySelector("svg.lane-table"); const p = new DOMPoint(arguments[0], arguments[1]).matrixTransform(t.getScreenCTM()); return [p.x, p.y];',
+            [$long * $diamond, (4 - $short) * $diamond],
+        );
+
+        return $point;
+    }
+
+    /**
+     * Presses, moves and releases the pointer as one action.
+     *
+     * @param list<array{float, float}> $path points on the screen
+     */
+    protected function drag(array $path, string $pointer = 'mouse'): void
+    {
+        $move = static fn (array $point, int $duration): array => ['type' => 'pointerMove', 'duration' => $duration, 'x' => (int) round($point[0]), 'y' => (int) round($point[1]), 'origin' => 'viewport'];
+        $steps = [$move($path[0], 0), ['type' => 'pointerDown', 'button' => 0]];
+        foreach (\array_slice($path, 1) as $point) {
+            $steps[] = $move($point, 60);
+        }
+        $steps[] = ['type' => 'pointerUp', 'button' => 0];
+        $this->browser->executeCustomCommand('/session/:sessionId/actions', 'POST', [
+            'actions' => [['type' => 'pointer', 'id' => 'pointer', 'parameters' => ['pointerType' => $pointer], 'actions' => $steps]],
+        ]);
+    }
+
+    /** @return array{float, float} where the page has a ball, in diamonds */
+    protected function spot(string $ball): array
+    {
+        $element = $this->element("[data-ball=\"$ball\"]");
+
+        return [(float) $element->getAttribute('data-long'), (float) $element->getAttribute('data-short')];
+    }
+
+    protected function awaitSaved(int $version): void
+    {
+        $this->until(fn (): bool => (int) $this->element('[data-desk]')->getAttribute('data-version') >= $version, "version $version was not saved");
+    }
+}

@@ -1,0 +1,200 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+
+/** From an empty list to a saved shot, as a player does it. */
+final class RackSheetTest extends BrowserTestCase
+{
+    public function testFromANewSheetToASavedShot(): void
+    {
+        $this->register();
+        $this->click('.list-tools .button.is-primary');
+        $this->type('#new_sheet_name', 'Browser rack');
+        $this->click('.card-form .button');
+        $this->see('[data-desk]');
+
+        // Drag the cue ball from the tray onto the table with the mouse.
+        $tray = $this->element('[data-tray-ball="cue"]')->getLocation();
+        $this->drag([[$tray->getX() + 12, $tray->getY() + 12], $this->onScreen(6, 1), $this->onScreen(2.5, 1.25)]);
+        $this->awaitSaved(2);
+        $this->assertSpot(2.5, 1.25, 'cue', 0.02);
+
+        // Place the 4 by keyboard: its number, Enter, the spot, Enter.
+        $this->element('[data-table]')->sendKeys('4');
+        $this->see('[data-tray-ball="4"].is-selected');
+        $this->press(WebDriverKeys::ENTER);
+        $this->press('4.35,2.45', WebDriverKeys::ENTER);
+        $this->awaitSaved(3);
+        $this->assertSpot(4.35, 2.45, '4', 1e-9);
+
+        // Choose the ball and the pocket on the table, then the tip on the face and a speed.
+        $this->click('a.next');
+        $this->see('#chart [data-route="cue"]');
+        self::assertSame('4', $this->element('[name="ball"]')->getAttribute('value'));
+        $this->click('[data-pocket="FR"] .grip');
+        $this->until(fn (): bool => 'Leg 1: 4 in FR' === $this->element('#leg')->getText(), 'the other pocket was not called');
+        $this->click('[data-pocket="FL"] .grip');
+        $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->element('#leg')->getText(), 'the pocket was not called');
+        $before = $this->route();
+        $face = $this->element('#face');
+        $box = $face->getLocation();
+        $size = $face->getSize();
+        $this->drag([[$box->getX() + 0.6 * $size->getWidth(), $box->getY() + 0.4 * $size->getHeight()]]);
+        $this->until(fn (): bool => $before !== $this->route(), 'the route did not follow the tip');
+        self::assertNotSame('0', $this->element('[name="tips"]')->getAttribute('value'));
+        $drawn = $this->route();
+        $this->type('[name="lengths"]', '3.1');
+        $this->until(fn (): bool => $drawn !== $this->route() && str_contains($this->element('#numbers')->getText(), 'The 4 drops in FL'), 'the route did not follow the speed');
+
+        $landing = $this->element('[data-landing]')->getAttribute('data-landing');
+        $this->until(function () use (&$landing): bool {
+            $now = $this->element('[data-landing]')->getAttribute('data-landing');
+            [$same, $landing] = [$now === $landing, $now];
+
+            return $same;
+        }, 'the landing does not settle');
+        $fields = $this->fields();
+        $this->click('.keep .button');
+        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'Saved with the sheet.'), 'the shot was not saved');
+
+        $this->browser->navigate()->refresh();
+        $this->see('#chart [data-route="cue"]');
+        self::assertSame($fields, $this->fields());
+        self::assertSame($landing, $this->element('[data-landing]')->getAttribute('data-landing'));
+        self::assertStringContainsString('Saved with the sheet.', $this->element('#numbers')->getText());
+    }
+
+    public function testKeysMoveTakeOffUndoAndFreeze(): void
+    {
+        $this->sheetWith(['cue' => '2,2', '7' => '5,2']);
+        $this->element('[data-table]')->sendKeys('7');
+        $this->see('[data-ball="7"].is-selected');
+        $this->press(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_UP);
+        $this->awaitSaved(4);
+        $this->assertSpot(5.125, 2.125, '7', 1e-6);
+        $this->press(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_LEFT, WebDriverKeys::SHIFT);
+        $this->awaitSaved(5);
+        $this->assertSpot(5.09375, 2.125, '7', 1e-6);
+        $this->press('r');
+        $this->awaitSaved(6);
+        $this->assertSpot(5.09375, 3.91, '7', 1e-3);
+        $this->press(WebDriverKeys::DELETE);
+        $this->see('[data-tray-ball="7"]');
+        $this->press(WebDriverKeys::CONTROL, 'z', WebDriverKeys::CONTROL);
+        $this->see('[data-ball="7"]');
+        $this->assertSpot(5.09375, 3.91, '7', 1e-3);
+        $this->press(WebDriverKeys::CONTROL, WebDriverKeys::SHIFT, 'z', WebDriverKeys::SHIFT, WebDriverKeys::CONTROL);
+        $this->see('[data-tray-ball="7"]');
+    }
+
+    public function testADraggedBallNeverOverlapsNorLeavesTheCloth(): void
+    {
+        $this->sheetWith(['cue' => '2,2', '7' => '5,2']);
+        // Straight through the 7 and to a stop on it, then far out over the rail.
+        $this->drag([$this->onScreen(2, 2), $this->onScreen(4, 2), $this->onScreen(5, 2)]);
+        $this->awaitSaved(4);
+        [$long, $short] = $this->spot('cue');
+        self::assertGreaterThanOrEqual(0.18 - 1e-6, hypot($long - 5, $short - 2));
+        self::assertLessThan(0.4, hypot($long - 5, $short - 2));
+
+        $this->drag([$this->onScreen($long, $short), $this->onScreen(3, 1), $this->onScreen(2.5, -0.4)]);
+        $this->awaitSaved(5);
+        $this->assertSpot(2.5, 0.09, 'cue', 0.02);
+        self::assertSame([], $this->browser->findElements(WebDriverBy::cssSelector('[data-error]')));
+    }
+
+    public function testAFingerDragsOnAPhoneHeldUpright(): void
+    {
+        $this->sheetWith(['cue' => '2,2', '7' => '5,2']);
+        $this->window(500, 900);
+        $this->until(fn (): bool => '1' === $this->element('[data-desk]')->getAttribute('data-upright'), 'the table is not drawn upright');
+        $at = fn (float $long, float $short): array => $this->onUprightScreen($long, $short);
+        $this->drag([$at(5, 2), $at(5.5, 1.5), $at(6, 1)], 'touch');
+        $this->awaitSaved(4);
+        $this->assertSpot(6, 1, '7', 0.04);
+    }
+
+    public function testAnImpossibleTypedSpotIsToldOnThePage(): void
+    {
+        $this->sheetWith(['cue' => '2,2', '7' => '5,2']);
+        $this->type('[name="at"]', '2,2.05');
+        $this->click('[data-place] [value="place"]');
+        $this->until(fn (): bool => str_contains($this->element('[data-error]')->getText(), 'overlaps'), 'the overlap was not told');
+        $this->assertSpot(5, 2, '7', 1e-9);
+    }
+
+    public function testTheThemeForTheHallIsKept(): void
+    {
+        $this->register();
+        $this->click('[data-theme-switch]');
+        $this->see('html[data-theme="hall"]');
+        $this->browser->navigate()->refresh();
+        $this->see('html[data-theme="hall"]');
+        self::assertCount(1, $this->browser->findElements(WebDriverBy::cssSelector('html[data-theme="hall"]')));
+    }
+
+    public function testTheDemoButtonLeadsToTheRacks(): void
+    {
+        $this->open('/sign-in');
+        $this->click('.demo .button');
+        $this->see('.sheet');
+        self::assertGreaterThanOrEqual(4, \count($this->browser->findElements(WebDriverBy::cssSelector('.sheet svg'))));
+    }
+
+    /** @param array<string, string> $spots in diamonds, the last ball selected */
+    private function sheetWith(array $spots): void
+    {
+        $this->register();
+        $this->open('/sheets/new');
+        $this->type('#new_sheet_name', 'Browser rack');
+        $this->click('.card-form .button');
+        $this->see('[data-desk]');
+        $version = 1;
+        foreach ($spots as $ball => $at) {
+            $this->browser->executeScript('const s = document.querySelector("[data-place] [name=ball]"); s.value = arguments[0]; s.dispatchEvent(new Event("change", {bubbles: true}));', [(string) $ball]);
+            $this->type('[name="at"]', $at);
+            $this->click('[data-place] [value="place"]');
+            $this->awaitSaved(++$version);
+        }
+    }
+
+    private function assertSpot(float $long, float $short, string $ball, float $delta): void
+    {
+        $spot = $this->spot($ball);
+        self::assertEqualsWithDelta($long, $spot[0], $delta);
+        self::assertEqualsWithDelta($short, $spot[1], $delta);
+    }
+
+    /** @return array{float, float} */
+    private function onUprightScreen(float $long, float $short): array
+    {
+        /** @var array{float, float} $point */
+        $point = $this->browser->executeScript(
+            'const t = document.querySelector("svg.lane-table"); t.scrollIntoView(); const p = new DOMPoint(arguments[0], arguments[1]).matrixTransform(t.getScreenCTM()); return [p.x, p.y];',
+            [(4 - $short) * 317.5, (8 - $long) * 317.5],
+        );
+
+        return $point;
+    }
+
+    private function route(): string
+    {
+        return implode(' ', array_map(static fn ($path): string => (string) $path->getAttribute('d'), $this->browser->findElements(WebDriverBy::cssSelector('[data-route="cue"] path'))));
+    }
+
+    /** @return array<string, string> */
+    private function fields(): array
+    {
+        $fields = [];
+        foreach (['ball', 'pocket', 'clock', 'tips', 'lengths', 'elevation'] as $name) {
+            $fields[$name] = (string) $this->element("[name=\"$name\"]")->getAttribute('value');
+        }
+
+        return $fields;
+    }
+}
