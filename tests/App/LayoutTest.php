@@ -6,7 +6,6 @@ namespace ZigLane\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use ZigLane\App\Entity\LayoutStep;
-use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Tests\Table;
@@ -149,6 +148,6 @@ final class LayoutTest extends AppTestCase
         $this->client->followRedirect();
 
         self::assertSelectorExists('[data-ball="7"][data-long="2"]');
-        self::assertInstanceOf(RackSheet::class, $this->reloaded($sheet));
+        self::assertTrue($this->reloaded($sheet)->getRack()->layout->has(Ball::Seven));
     }
 }

@@ -146,7 +146,7 @@ final class RackSheetTest extends BrowserTestCase
         self::assertGreaterThanOrEqual(4, \count($this->browser->findElements(WebDriverBy::cssSelector('.sheet svg'))));
     }
 
-    /** @param array<string, string> $spots in diamonds, the last ball selected */
+    /** @param array<int|string, string> $spots in diamonds, keyed by the ball's name, the last ball selected */
     private function sheetWith(array $spots): void
     {
         $this->register();

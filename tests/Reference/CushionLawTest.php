@@ -79,11 +79,10 @@ final class CushionLawTest extends TestCase
     public function testEnergyIsNeverGained(): void
     {
         $law = new CushionLaw(new TableProfile(cushionRestitution: 1.0), new BallSet());
-        $energy = static fn (array $s): float => 0.5 * ($s[0] ** 2 + $s[1] ** 2) + 0.2 * self::R ** 2 * ($s[2] ** 2 + $s[3] ** 2 + $s[4] ** 2);
         $chance = new Chance(9);
         for ($i = 0; $i < 3000; ++$i) {
             $in = [$chance->float(-4, 4), $chance->float(0.001, 4), $chance->float(-150, 150), $chance->float(-150, 150), $chance->float(-150, 150)];
-            self::assertLessThanOrEqual($energy($in) * (1 + 1e-9), $energy($law->rebound(...$in)));
+            self::assertLessThanOrEqual(self::energy($in) * (1 + 1e-9), self::energy($law->rebound(...$in)));
         }
     }
 
@@ -100,17 +99,15 @@ final class CushionLawTest extends TestCase
         $t = [0.0, -$sin, $cos];
         $v[] = 0.0;
         $p = $v[1] / $cos / $steps;
-        $cross = static fn (array $a, array $b): array => [$a[1] * $b[2] - $a[2] * $b[1], $a[2] * $b[0] - $a[0] * $b[2], $a[0] * $b[1] - $a[1] * $b[0]];
-        $dot = static fn (array $a, array $b): float => $a[0] * $b[0] + $a[1] * $b[1] + $a[2] * $b[2];
         $work = 0.0;
         $target = null;
         while (true) {
-            $nose = $cross($w, [0.0, self::R * $cos, self::R * $sin]);
+            $nose = self::cross($w, [0.0, self::R * $cos, self::R * $sin]);
             $nose = [$v[0] + $nose[0], $v[1] + $nose[1], $v[2] + $nose[2]];
             $along = $nose[0];
-            $up = $dot($nose, $t);
+            $up = $nose[0] * $t[0] + $nose[1] * $t[1] + $nose[2] * $t[2];
             $slip = hypot($along, $up) ?: 1.0;
-            $bed = $cross($w, [0.0, 0.0, -self::R]);
+            $bed = self::cross($w, [0.0, 0.0, -self::R]);
             $bed = [$v[0] + $bed[0], $v[1] + $bed[1]];
             $bedSlip = hypot(...$bed) ?: 1.0;
             $load = max(0.0, $p * ($sin + $mu * $up / $slip * $cos));
@@ -123,8 +120,8 @@ final class CushionLawTest extends TestCase
             $before = $v[1];
             $v[0] += $atNose[0] + $atBed[0];
             $v[1] += $atNose[1] + $atBed[1];
-            $turnNose = $cross([0.0, $cos, $sin], $atNose);
-            $turnBed = $cross([0.0, 0.0, -1.0], $atBed);
+            $turnNose = self::cross([0.0, $cos, $sin], $atNose);
+            $turnBed = self::cross([0.0, 0.0, -1.0], $atBed);
             foreach ([0, 1, 2] as $i) {
                 $w[$i] += 2.5 / self::R * ($turnNose[$i] + $turnBed[$i]);
             }
@@ -136,5 +133,22 @@ final class CushionLawTest extends TestCase
                 return [$v[0], $v[1], $w[0], $w[1], $w[2]];
             }
         }
+    }
+
+    /**
+     * @param array{float, float, float} $a
+     * @param array{float, float, float} $b
+     *
+     * @return array{float, float, float}
+     */
+    private static function cross(array $a, array $b): array
+    {
+        return [$a[1] * $b[2] - $a[2] * $b[1], $a[2] * $b[0] - $a[0] * $b[2], $a[0] * $b[1] - $a[1] * $b[0]];
+    }
+
+    /** @param array{float, float, float, float, float} $s velocity along and across, spin */
+    private static function energy(array $s): float
+    {
+        return 0.5 * ($s[0] ** 2 + $s[1] ** 2) + 0.2 * self::R ** 2 * ($s[2] ** 2 + $s[3] ** 2 + $s[4] ** 2);
     }
 }

@@ -95,13 +95,27 @@ final class SlidingBallOdeTest extends TestCase
      */
     private static function rungeKutta(array $s, float $h): array
     {
-        $ahead = static fn (array $rates, float $share): array => array_map(static fn (float $value, float $rate): float => $value + $share * $h * $rate, $s, $rates);
         $k1 = self::rates($s);
-        $k2 = self::rates($ahead($k1, 0.5));
-        $k3 = self::rates($ahead($k2, 0.5));
-        $k4 = self::rates($ahead($k3, 1.0));
+        $k2 = self::rates(self::ahead($s, $k1, 0.5 * $h));
+        $k3 = self::rates(self::ahead($s, $k2, 0.5 * $h));
+        $k4 = self::rates(self::ahead($s, $k3, $h));
         foreach ($s as $i => $value) {
             $s[$i] = $value + $h / 6 * ($k1[$i] + 2 * $k2[$i] + 2 * $k3[$i] + $k4[$i]);
+        }
+
+        return $s;
+    }
+
+    /**
+     * @param array<int, float> $s
+     * @param array<int, float> $rates
+     *
+     * @return array<int, float>
+     */
+    private static function ahead(array $s, array $rates, float $h): array
+    {
+        foreach ($s as $i => $value) {
+            $s[$i] = $value + $h * $rates[$i];
         }
 
         return $s;

@@ -176,7 +176,7 @@ final class TableFactsTest extends TestCase
     {
         $frame = 0.094;
         $d = 2.54 / 8;
-        foreach ([1.0 => 2.0, 2.0 => 4.0, 3.0 => 6.0] as $aim => $arrives) {
+        foreach ([[1.0, 2.0], [2.0, 4.0], [3.0, 6.0]] as [$aim, $arrives]) {
             // Along the line from frame diamond 1 of the right rail to frame diamond 1 + aim of the left rail.
             $angle = atan2(1.27 + 2 * $frame, $aim * $d);
             $x = $d + ($frame + 0.1) / tan($angle);
