@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Takes the pictures in docs/screenshots from the demo data of a running application: bin/screenshots calls it with the
+ * application's address and the port of a chromedriver.
+ */
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverDimension;
+use Facebook\WebDriver\WebDriverExpectedCondition;
+
+require dirname(__DIR__).'/vendor/autoload.php';
+
+[, $url, $port] = $argv;
+$folder = dirname(__DIR__).'/docs/screenshots';
+$profile = sys_get_temp_dir().'/zig-lane-shots-'.getmypid();
+$options = new ChromeOptions();
+$options->addArguments([
+    '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run',
+    '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars',
+    '--force-device-scale-factor=1', '--window-size=1280,800', '--user-data-dir='.$profile,
+]);
+$capabilities = DesiredCapabilities::chrome();
+$capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+$browser = RemoteWebDriver::create('http://127.0.0.1:'.$port, $capabilities);
+
+$see = static function (string $css) use ($browser) {
+    $browser->wait(15, 50)->until(WebDriverExpectedCondition::presenceOfElementLocated(WebDriverBy::cssSelector($css)));
+    $browser->executeScript('return document.fonts.ready.then(() => true)');
+
+    return $browser->findElement(WebDriverBy::cssSelector($css));
+};
+$window = static function (int $width, int $height) use ($browser): void {
+    [$across, $down] = $browser->executeScript('return [window.outerWidth - window.innerWidth, window.outerHeight - window.innerHeight];');
+    $browser->manage()->window()->setSize(new WebDriverDimension($width + $across, $height + $down));
+};
+$picture = static function (string $name) use ($browser, $folder): void {
+    $browser->executeScript('document.activeElement?.blur()');
+    $browser->takeScreenshot("$folder/$name.png");
+};
+
+try {
+    $window(1280, 800);
+    $browser->get($url.'/sign-in');
+    $see('.demo .button')->click();
+    $see('.sheet');
+    $picture('list');
+    $sheet = null;
+    foreach ($browser->findElements(WebDriverBy::cssSelector('a.sheet')) as $link) {
+        if (str_contains($link->getText(), 'Thursday rack')) {
+            $sheet = str_replace('/layout', '', (string) $link->getDomProperty('href'));
+        }
+    }
+    $browser->get($sheet.'/layout?ball=5');
+    $see('[data-ball="5"].is-selected');
+    $picture('layout');
+    $browser->get($sheet.'/plan');
+    $see('[data-route="cue"]');
+    $picture('shot');
+    $see('[data-theme-switch]')->click();
+    $see('html[data-theme="hall"]');
+    $browser->navigate()->refresh();
+    $see('[data-route="cue"]');
+    $picture('shot-hall-light');
+    $see('[data-theme-switch]')->click();
+    $window(500, 1000);
+    $see('svg.lane-table');
+    $browser->wait(15, 50)->until(static fn () => str_contains((string) $browser->executeScript('return document.cookie'), 'lane-upright=1'));
+    $browser->get($sheet.'/plan');
+    $see('[data-route="cue"]');
+    $picture('shot-phone');
+} finally {
+    $browser->quit();
+    exec('rm -rf '.escapeshellarg($profile));
+}
