@@ -136,6 +136,8 @@ start_web() {
     fill nginx.conf >"$RUN/nginx.conf"
     fill php-fpm.conf >"$RUN/php-fpm.conf"
     fill php.ini >"$RUN/php/zig-lane.ini"
+    # PHP preloads as root only when told so by name.
+    [ "$SERVICE_USER" != root ] || echo "opcache.preload_user = root" >>"$RUN/php/zig-lane.ini"
     own
     PHP_INI_SCAN_DIR=":$RUN/php" as_service /usr/sbin/php-fpm8.2 -y "$RUN/php-fpm.conf" $([ "$SERVICE_USER" = root ] && echo -R) >/dev/null 2>"$RUN/boot.log" || fail "php-fpm did not start: $(cat "$RUN/boot.log")"
     as_service /usr/sbin/nginx -c "$RUN/nginx.conf" -p "$RUN" -e "$RUN/nginx-error.log" 2>"$RUN/boot.log" || fail "nginx did not start: $(cat "$RUN/boot.log")"
