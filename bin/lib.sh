@@ -127,13 +127,16 @@ database_url() { printf 'mysql://zig_lane:%s@127.0.0.1:%s/zig_lane?serverVersion
 
 fill() { sed -e "s|@ROOT@|$ROOT|g" -e "s|@RUN@|$RUN|g" -e "s|@PORT@|$PORT|g" -e "s|@FPM@|unix:$RUN/fpm.sock|g" -e "s|@FPM_LISTEN@|$RUN/fpm.sock|g" "config/server/$1"; }
 
+web_runs() { alive "$RUN/php-fpm.pid" php-fpm && alive "$RUN/nginx.pid" nginx; }
+check_port() { ! port_taken "$PORT" || alive "$RUN/nginx.pid" nginx || fail "port $PORT is taken by another program; choose another: PORT=$((PORT + 1)) bin/$MODE"; }
+
 start_web() {
-    if alive "$RUN/php-fpm.pid" php-fpm && alive "$RUN/nginx.pid" nginx; then return 0; fi
-    port_taken "$PORT" && fail "port $PORT is taken by another program; choose another: PORT=$((PORT + 1)) bin/$MODE"
+    web_runs && return 0
     stop_web
+    check_port
     mkdir -p "$RUN/php"
     cp /etc/nginx/mime.types /etc/nginx/fastcgi_params "$RUN/"
-    fill nginx.conf >"$RUN/nginx.conf"
+    { [ "$SERVICE_USER" != root ] || echo "user root;"; fill nginx.conf; } >"$RUN/nginx.conf"
     fill php-fpm.conf >"$RUN/php-fpm.conf"
     fill php.ini >"$RUN/php/zig-lane.ini"
     # PHP preloads as root only when told so by name.
