@@ -22,6 +22,7 @@ install_debian() {
     local missing=() extension
     command -v mariadbd >/dev/null || [ -x /usr/sbin/mariadbd ] || missing+=(mariadb-server)
     command -v mariadb >/dev/null || missing+=(mariadb-client)
+    command -v curl >/dev/null || missing+=(curl)
     [ -x /usr/sbin/nginx ] || missing+=(nginx)
     [ -x /usr/sbin/php-fpm8.2 ] || missing+=(php8.2-fpm)
     for extension in mysql:pdo_mysql apcu:apcu curl:curl zip:zip mbstring:mbstring intl:intl xml:dom; do

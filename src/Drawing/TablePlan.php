@@ -32,7 +32,7 @@ final readonly class TablePlan
     /** @var list<string> the rails' noses as path data */
     public array $noses;
 
-    /** @var list<array{x: float, y: float, label: string, labelX: float, labelY: float}> */
+    /** @var list<array{drawn: bool, x: float, y: float, label: string, labelX: float, labelY: float}> */
     public array $diamonds;
 
     /** @var list<array{x1: float, y1: float, x2: float, y2: float}> */
@@ -83,7 +83,7 @@ final readonly class TablePlan
         ];
     }
 
-    /** @return list<array{x: float, y: float, label: string, labelX: float, labelY: float}> */
+    /** @return list<array{drawn: bool, x: float, y: float, label: string, labelX: float, labelY: float}> */
     private function marks(): array
     {
         $table = $this->rack->table;
@@ -107,14 +107,14 @@ final readonly class TablePlan
         return $marks;
     }
 
-    /** @return array{x: float, y: float, label: string, labelX: float, labelY: float} */
+    /** @return array{drawn: bool, x: float, y: float, label: string, labelX: float, labelY: float} */
     private function mark(float $x, float $y, float $labelX, float $labelY, int $number, bool $drawn): array
     {
         [$px, $py] = $this->projection->xy($x, $y);
         [$lx, $ly] = $this->projection->xy($labelX, $labelY);
 
-        // Where a pocket takes a diamond's place only the number is drawn, far outside the picture's diamonds.
-        return ['x' => $drawn ? $px : -1e6, 'y' => $py, 'label' => (string) $number, 'labelX' => $lx, 'labelY' => $ly];
+        // Where a pocket takes a diamond's place only the number is drawn.
+        return ['drawn' => $drawn, 'x' => $px, 'y' => $py, 'label' => (string) $number, 'labelX' => $lx, 'labelY' => $ly];
     }
 
     /** @return list<array{x1: float, y1: float, x2: float, y2: float}> */
