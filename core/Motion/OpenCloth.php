@@ -31,9 +31,7 @@ final readonly class OpenCloth
     {
         $body = $this->struck($cue, $strike);
         while ($body->isMoving()) {
-            $time = $body->phaseEnds;
-            $body->advance($this->cloth, $time);
-            $body->endPhase($this->cloth, $time);
+            $this->toNextPhase($body);
         }
 
         return Trajectory::fromTrack($body->track);
@@ -48,9 +46,7 @@ final readonly class OpenCloth
             if ($after < \INF) {
                 return $this->meet($a, $a->since + $after, $object);
             }
-            $time = $a->phaseEnds;
-            $a->advance($this->cloth, $time);
-            $a->endPhase($this->cloth, $time);
+            $this->toNextPhase($a);
         }
 
         return null;
@@ -68,12 +64,17 @@ final readonly class OpenCloth
         $b->vy = -$jy;
         $b->settle($this->cloth, $time);
         while ($b->isMoving()) {
-            $end = $b->phaseEnds;
-            $b->advance($this->cloth, $end);
-            $b->endPhase($this->cloth, $end);
+            $this->toNextPhase($b);
         }
 
         return new Meeting($time, Spot::metres($a->x, $a->y), atan2($a->vy, $a->vx), Trajectory::fromTrack($b->track));
+    }
+
+    private function toNextPhase(Body $body): void
+    {
+        $time = $body->phaseEnds;
+        $body->advance($this->cloth, $time);
+        $body->endPhase($this->cloth, $time);
     }
 
     private function struck(Spot $cue, Strike $strike): Body

@@ -56,12 +56,6 @@ final readonly class Strike
         return new self($direction, $this->speed, $this->side, $this->height, $this->elevation, $this->endMassRatio);
     }
 
-    /** The same strike with the cue ball leaving at another speed (m/s). */
-    public function withSpeed(float $speedMps): self
-    {
-        return new self($this->direction, $speedMps, $this->side, $this->height, $this->elevation, $this->endMassRatio);
-    }
-
     /**
      * Angle by which the cue ball leaves the cue's line, radians, positive to the left: squirt, away from the side that is
      * hit. Shepard, Everything You Always Wanted to Know About Cue Ball Squirt (1997); Cross, Am. J. Phys. 76 (2008).

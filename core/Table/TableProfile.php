@@ -90,12 +90,6 @@ final readonly class TableProfile
         return $fields;
     }
 
-    /** @return array<string, float> the fields that differ from the default profile */
-    public function differences(): array
-    {
-        return array_filter($this->toArray(), static fn (float $value, string $field): bool => $value !== self::LIMITS[$field][0], \ARRAY_FILTER_USE_BOTH);
-    }
-
     /** Width between the noses of the long rails, metres. */
     public function width(): float
     {

@@ -24,7 +24,7 @@ use ZigLane\Core\Error\LaneError;
 #[AsEventListener(priority: 2)]
 final readonly class PlainErrors
 {
-    public function __construct(private Environment $twig, private LoggerInterface $laneLogger, private bool $demo)
+    public function __construct(private Environment $twig, private LoggerInterface $laneLogger)
     {
     }
 
@@ -42,7 +42,7 @@ final readonly class PlainErrors
             $this->laneLogger->info('A request was refused: {kind}.', $context);
         }
         $htmx = $event->getRequest()->headers->has('HX-Request');
-        $html = $this->twig->render($htmx ? 'error/notice.html.twig' : 'error/page.html.twig', ['status' => $status, 'title' => $title, 'message' => $message, 'demo' => $this->demo]);
+        $html = $this->twig->render($htmx ? 'error/notice.html.twig' : 'error/page.html.twig', ['status' => $status, 'title' => $title, 'message' => $message]);
         if ($htmx) {
             $headers += ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML'];
         }

@@ -44,11 +44,8 @@ final class Engine
     /** @var list<Body> */
     private array $bodies = [];
 
-    /** @var list<array{float, EventKind, Body, Body|null, int}> time, kind, ball, other ball, surface or pocket */
+    /** @var list<array{float, EventKind, Body, Body|null, int, float, float}> time, kind, ball, other ball, surface or pocket, x, y */
     private array $events = [];
-
-    /** @var list<array{float, float}> where the ball of each event was */
-    private array $places = [];
 
     /** @var array<int, float> until when a pair that is pressed together is left alone, keyed by both indices */
     private array $pressedUntil = [];
@@ -76,7 +73,7 @@ final class Engine
     public function run(array $bodies): array
     {
         $this->bodies = $bodies;
-        $this->events = $this->places = $this->pressedUntil = [];
+        $this->events = $this->pressedUntil = [];
         $this->now = 0.0;
         foreach ($bodies as $body) {
             $s = $this->surfaces;
@@ -119,12 +116,8 @@ final class Engine
                 $this->happen($next);
             }
         }
-        $result = [];
-        foreach ($this->events as $i => [$time, $kind, $body, $other, $where]) {
-            $result[] = [$time, $kind, $body, $other, $where, $this->places[$i][0], $this->places[$i][1]];
-        }
 
-        return $result;
+        return $this->events;
     }
 
     // ---- what a ball does by itself -------------------------------------------------------------------------------------
@@ -548,7 +541,6 @@ final class Engine
 
     private function record(EventKind $kind, Body $b, ?Body $other = null, int $where = -1): void
     {
-        $this->events[] = [$this->now, $kind, $b, $other, $where];
-        $this->places[] = [$b->x, $b->y];
+        $this->events[] = [$this->now, $kind, $b, $other, $where, $b->x, $b->y];
     }
 }
