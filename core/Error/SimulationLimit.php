@@ -19,6 +19,6 @@ final class SimulationLimit extends \RuntimeException implements LaneError
 
     public static function cushion(int $steps): self
     {
-        return new self(\sprintf('A ball does not come back from the cushion within twenty times %d steps: the frictions of this table are too high for its restitution.', $steps));
+        return new self(\sprintf('A ball does not come back from the cushion within %d steps: the frictions of this table are too high for its restitution.', $steps));
     }
 }

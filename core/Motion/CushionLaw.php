@@ -18,22 +18,31 @@ use ZigLane\Core\Table\TableProfile;
  * frictions there (F and G, as vectors of coefficients).
  *
  * Each step takes friction from the slip that the step would end with, half old and half new: it is what ends the slip where
- * the cone allows that, and cannot overshoot it otherwise. Second order but for the steps in which a slip ends; with the
- * default number of steps within 0.1 % in speed and 0.05 degrees of the law (tests/Reference holds it to that).
+ * the cone allows that, and cannot overshoot it otherwise. Second order but for the steps in which a slip ends. A step is as
+ * long as the directions of the slips allow: it turns neither by more than about a sixth of a radian and goes no further than
+ * to where one ends. Some forty steps are so within 0.1 % in speed and 0.05 degrees of the law integrated with 4,000 plain
+ * ones (tests/Reference holds it to that).
  *
+ * Written without min, max and abs: their results have no fixed type, which costs the compiled loop a factor of eight.
  * The law is homogeneous: the outcome scales with the speed of approach, so everything is computed for an approach of 1.
  */
 final readonly class CushionLaw
 {
+    /** Steps after which no ball is still at the nose; a contact takes thirty to sixty. */
+    private const MOST_STEPS = 100_000;
+
     private float $sin;
     private float $cos;
     private float $noseFriction;
     private float $clothFriction;
     private float $returned;
     private float $radius;
+    private float $longest;
+    private float $shortest;
+    private float $turns;
 
-    /** @param int $steps steps of compression; restitution takes about as many */
-    public function __construct(TableProfile $table, BallSet $balls, private int $steps = 120)
+    /** @param float $grain length of the steps against the usual ones */
+    public function __construct(TableProfile $table, BallSet $balls, float $grain = 1.0)
     {
         $this->sin = $table->noseHeight - 1;
         $this->cos = sqrt(1 - $this->sin ** 2);
@@ -41,6 +50,9 @@ final readonly class CushionLaw
         $this->clothFriction = $table->slide;
         $this->returned = $table->cushionRestitution ** 2;
         $this->radius = $balls->radius;
+        $this->longest = 0.1 * $grain;
+        $this->shortest = 0.0015 * $grain;
+        $this->turns = 6.0 / $grain;
     }
 
     /**
@@ -58,6 +70,9 @@ final readonly class CushionLaw
         $cos = $this->cos;
         $mu = $this->noseFriction;
         $cloth = $this->clothFriction;
+        $longest = $this->longest;
+        $shortest = $this->shortest;
+        $turns = $this->turns;
         $rim = $this->radius / $vy;
         $a = $vx / $vy;
         $p = $wx * $rim;
@@ -77,10 +92,63 @@ final readonly class CushionLaw
         $b = 1.0;
         $work = 0.0;
         $target = \INF;
-        $fx = $ft = $gx = $gy = 0.0;
+        $h = 0.0;
         $sumFx = $sumFt = $sumGx = $sumGy = 0.0;
-        $h = 1 / ($cos * $this->steps);
-        for ($step = 0, $most = 20 * $this->steps; $step < $most; ++$step) {
+
+        // The frictions at the start, for the length of the first step.
+        $size = $sx * $sx + $st * $st;
+        $size = $size > 0.0 ? $mu / sqrt($size) : 0.0;
+        $fx = $size * $sx;
+        $ft = $size * $st;
+        $limit = $cloth * ($sin + $ft * $cos);
+        $limit = $limit > 0.0 ? $limit : 0.0;
+        $size = $ux * $ux + $uy * $uy;
+        $slides = $size > 1e-24;
+        if ($slides) {
+            $size = $limit / sqrt($size);
+            $gx = $size * $ux;
+            $gy = $size * $uy;
+        } else {
+            $gx = $along * $fx / 3.5;
+            $gy = ($up * $ft - $cos) / 3.5;
+            $size = $gx * $gx + $gy * $gy;
+            if ($size > $limit * $limit) {
+                $slides = true;
+                $size = $limit / sqrt($size);
+                $gx *= $size;
+                $gy *= $size;
+            }
+        }
+        for ($step = 0; $step < self::MOST_STEPS; ++$step) {
+            // How fast the slips change, and how far they may in one step.
+            $dsx = $along * $gx - 3.5 * $fx;
+            $dst = $drift - $inertia * $ft + $up * $gy;
+            $dux = $along * $fx - 3.5 * $gx;
+            $duy = $up * $ft - $cos - 3.5 * $gy;
+            $sx += $h * $dsx;
+            $st += $h * $dst;
+            $ux += $h * $dux;
+            $uy += $h * $duy;
+            $h = $longest;
+            $turn = $sx * $dst - $st * $dsx;
+            $closing = -$sx * $dsx - $st * $dst;
+            $pace = ($turn < 0.0 ? -$turns * $turn : $turns * $turn) + ($closing > 0.0 ? $closing : 0.0);
+            $size = $sx * $sx + $st * $st;
+            if ($pace * $h > $size) {
+                $h = $size / $pace;
+            }
+            if ($slides) {
+                $turn = $ux * $duy - $uy * $dux;
+                $closing = -$ux * $dux - $uy * $duy;
+                $pace = ($turn < 0.0 ? -$turns * $turn : $turns * $turn) + ($closing > 0.0 ? $closing : 0.0);
+                $size = $ux * $ux + $uy * $uy;
+                if ($pace * $h > $size) {
+                    $h = $size / $pace;
+                }
+            }
+            if ($h < $shortest) {
+                $h = $shortest;
+            }
             // At the nose: the slips that the step would end with if the nose had no friction.
             $ex = $sx + $h * $along * $gx;
             $et = $st + $h * ($drift + $up * $gy);
@@ -97,6 +165,7 @@ final readonly class CushionLaw
             }
             // At the cloth, which the nose loads.
             $limit = $cloth * ($sin + $ft * $cos);
+            $slides = true;
             if ($limit <= 0.0) {
                 $gx = $gy = 0.0;
             } else {
@@ -106,6 +175,7 @@ final readonly class CushionLaw
                 if ($slip <= 3.5 * $h * $limit) {
                     $gx = $ex / (3.5 * $h);
                     $gy = $et / (3.5 * $h);
+                    $slides = false;
                 } else {
                     $share = 1 - 3.5 * $h * $limit / $slip;
                     $gx = $ux + $ex * $share;
@@ -124,13 +194,13 @@ final readonly class CushionLaw
                 $target = $this->returned * ($work + 0.5 * $cos * $b * $share * $h);
                 $work = -0.5 * $cos * $next * (1 - $share) * $h;
             } else {
-                $work += 0.5 * $cos * abs($b + $next) * $h;
+                $work += 0.5 * $cos * ($b + $next < 0.0 ? -$b - $next : $b + $next) * $h;
             }
             if ($work >= $target) {
                 // Restitution ends within the step: go back to where the work given back is the target.
                 $before = $work + 0.5 * $cos * ($b + $next) * $h;
-                $missing = $target - max(0.0, $before);
-                $start = min($b, 0.0);
+                $missing = $before > 0.0 ? $target - $before : $target;
+                $start = $b < 0.0 ? $b : 0.0;
                 $slope = -$cos * $start;
                 $part = 2 * $missing / ($slope + sqrt($slope * $slope - 2 * $cos * $rate * $missing));
                 if ($b > 0.0) {
@@ -156,12 +226,8 @@ final readonly class CushionLaw
             $sumFt += $h * $ft;
             $sumGx += $h * $gx;
             $sumGy += $h * $gy;
-            $sx += $h * ($along * $gx - 3.5 * $fx);
-            $st += $h * ($drift - $inertia * $ft + $up * $gy);
-            $ux += $h * ($along * $fx - 3.5 * $gx);
-            $uy += $h * ($up * $ft - $cos - 3.5 * $gy);
         }
 
-        throw SimulationLimit::cushion($this->steps);
+        throw SimulationLimit::cushion(self::MOST_STEPS);
     }
 }

@@ -44,7 +44,7 @@ final class CushionLawTest extends TestCase
     public function testItAgreesWithItsOwnTwoThousandSteps(): void
     {
         $coarse = new CushionLaw(new TableProfile(), new BallSet());
-        $fine = new CushionLaw(new TableProfile(), new BallSet(), 2000);
+        $fine = new CushionLaw(new TableProfile(), new BallSet(), 0.02);
         foreach ([-70.0, -30.0, 0.0, 15.0, 60.0] as $degrees) {
             $angle = deg2rad($degrees);
             $in = [1.5 * sin($angle), 1.5 * cos($angle), -1.5 * cos($angle) / self::R, 1.5 * sin($angle) / self::R, 20.0];
