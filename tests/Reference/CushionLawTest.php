@@ -18,30 +18,49 @@ final class CushionLawTest extends TestCase
 {
     private const R = 0.028575;
 
-    /** The bound that a route's end needs: 0.1 % in speed, 0.05 degrees in direction. */
+    /** The bound that a route's end needs, 0.1 % in speed and 0.05 degrees in direction, against plain explicit steps. */
     public function testItStaysWithinTheBoundOverAnglesAndSpins(): void
     {
         $law = new CushionLaw(new TableProfile(), new BallSet());
         $chance = new Chance(4);
         for ($i = 0; $i < 240; ++$i) {
-            $angle = deg2rad($chance->float(-80, 80));
-            $v = [2.0 * sin($angle), 2.0 * cos($angle)];
-            $w = 0 === $i % 3
-                ? [-$v[1] / self::R, $v[0] / self::R, $chance->float(-80, 80)]
-                : [$chance->float(-90, 90), $chance->float(-90, 90), $chance->float(-90, 90)];
-            $fine = self::integrated($v, $w, 4000);
-            $fast = $law->rebound($v[0], $v[1], ...$w);
-
-            $speed = hypot($fine[0], $fine[1]);
-            self::assertEqualsWithDelta(1.0, hypot($fast[0], $fast[1]) / $speed, 0.001, "impact $i");
-            self::assertEqualsWithDelta(0.0, rad2deg(atan2($fast[1], $fast[0]) - atan2($fine[1], $fine[0])), 0.05, "impact $i");
-            for ($k = 2; $k < 5; ++$k) {
-                self::assertEqualsWithDelta(self::R * $fine[$k], self::R * $fast[$k], 0.004 * (2.0 + self::R * sqrt($w[0] ** 2 + $w[1] ** 2 + $w[2] ** 2)), "impact $i");
-            }
+            [$v, $w] = self::randomImpact($chance, 0 === $i % 3);
+            self::assertSameRebound(self::integrated($v, $w, 4000), $law->rebound($v[0], $v[1], ...$w), $v, $w);
         }
     }
 
-    public function testItAgreesWithItsOwnTwoThousandSteps(): void
+    /** The same bound against the law's own limit (steps fifty times as short, themselves held to the plain steps) on a grid. */
+    public function testItStaysWithinTheBoundOnAGrid(): void
+    {
+        $law = new CushionLaw(new TableProfile(), new BallSet());
+        $limit = new CushionLaw(new TableProfile(), new BallSet(), 0.05);
+        $count = 0;
+        foreach (range(-85, 85, 10) as $degrees) {
+            $v = [2.0 * sin(deg2rad($degrees)), 2.0 * cos(deg2rad($degrees))];
+            foreach ([-1.5, -0.5, 0.0, 0.5, 1.0, 1.5] as $roll) {
+                foreach ([-1.25, -0.5, -0.1, 0.0, 0.1, 0.5, 1.25] as $side) {
+                    $w = [-$roll * $v[1] / self::R, $roll * $v[0] / self::R, $side * 2.0 / self::R];
+                    self::assertSameRebound($limit->rebound($v[0], $v[1], ...$w), $law->rebound($v[0], $v[1], ...$w), $v, $w);
+                    ++$count;
+                }
+            }
+        }
+        self::assertSame(18 * 6 * 7, $count);
+    }
+
+    /** The same on ten thousand random impacts; what a player can do to a ball is well inside these spins. */
+    public function testItStaysWithinTheBoundOnTenThousandRandomImpacts(): void
+    {
+        $law = new CushionLaw(new TableProfile(), new BallSet());
+        $limit = new CushionLaw(new TableProfile(), new BallSet(), 0.1);
+        $chance = new Chance(8);
+        for ($i = 0; $i < 10000; ++$i) {
+            [$v, $w] = self::randomImpact($chance, 0 === $i % 2);
+            self::assertSameRebound($limit->rebound($v[0], $v[1], ...$w), $law->rebound($v[0], $v[1], ...$w), $v, $w);
+        }
+    }
+
+    public function testItAgreesWithItsOwnLimit(): void
     {
         $coarse = new CushionLaw(new TableProfile(), new BallSet());
         $fine = new CushionLaw(new TableProfile(), new BallSet(), 0.02);
@@ -50,8 +69,8 @@ final class CushionLawTest extends TestCase
             $in = [1.5 * sin($angle), 1.5 * cos($angle), -1.5 * cos($angle) / self::R, 1.5 * sin($angle) / self::R, 20.0];
             $a = $coarse->rebound(...$in);
             $b = $fine->rebound(...$in);
-            self::assertEqualsWithDelta($b[0], $a[0], 2e-4);
-            self::assertEqualsWithDelta($b[1], $a[1], 2e-4);
+            self::assertEqualsWithDelta($b[0], $a[0], 5e-4);
+            self::assertEqualsWithDelta($b[1], $a[1], 5e-4);
         }
     }
 
@@ -83,6 +102,32 @@ final class CushionLawTest extends TestCase
         for ($i = 0; $i < 3000; ++$i) {
             $in = [$chance->float(-4, 4), $chance->float(0.001, 4), $chance->float(-150, 150), $chance->float(-150, 150), $chance->float(-150, 150)];
             self::assertLessThanOrEqual(self::energy($in) * (1 + 1e-9), self::energy($law->rebound(...$in)));
+        }
+    }
+
+    /** @return array{array{float, float}, array{float, float, float}} velocity along and towards the cushion, spin */
+    private static function randomImpact(Chance $chance, bool $rolling): array
+    {
+        $angle = deg2rad($chance->float(-80, 80));
+        $v = [2.0 * sin($angle), 2.0 * cos($angle)];
+        $wz = $chance->float(-90, 90);
+
+        return [$v, $rolling ? [-$v[1] / self::R, $v[0] / self::R, $wz] : [$chance->float(-90, 90), $chance->float(-90, 90), $wz]];
+    }
+
+    /**
+     * @param array{float, float, float, float, float} $expected
+     * @param array{float, float, float, float, float} $actual
+     * @param array{float, float}                      $v        before the impact
+     * @param array{float, float, float}               $w
+     */
+    private static function assertSameRebound(array $expected, array $actual, array $v, array $w): void
+    {
+        $impact = 'impact '.json_encode([$v, $w]);
+        self::assertEqualsWithDelta(1.0, hypot($actual[0], $actual[1]) / hypot($expected[0], $expected[1]), 0.001, $impact);
+        self::assertEqualsWithDelta(0.0, rad2deg(atan2($actual[1], $actual[0]) - atan2($expected[1], $expected[0])), 0.05, $impact);
+        for ($k = 2; $k < 5; ++$k) {
+            self::assertEqualsWithDelta(self::R * $expected[$k], self::R * $actual[$k], 0.004 * (2.0 + self::R * sqrt($w[0] ** 2 + $w[1] ** 2 + $w[2] ** 2)), $impact);
         }
     }
 
