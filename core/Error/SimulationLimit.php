@@ -17,6 +17,11 @@ final class SimulationLimit extends \RuntimeException implements LaneError
         return new self(\sprintf('The simulation was stopped %.3f s into the shot: the time of a contact could not be found.', $atSeconds));
     }
 
+    public static function cluster(int $balls, float $atSeconds): self
+    {
+        return new self(\sprintf('The simulation was stopped %.3f s into the shot: a group of %d balls does not part.', $atSeconds, $balls));
+    }
+
     public static function cushion(int $steps): self
     {
         return new self(\sprintf('A ball does not come back from the cushion within %d steps: the frictions of this table are too high for its restitution.', $steps));

@@ -86,6 +86,7 @@ final readonly class RackFile
                 'mass' => $balls['mass'],
                 'restitution' => $balls['restitution'],
                 'friction' => [$balls['frictionFloor'], $balls['frictionFall'], $balls['frictionRate']],
+                'stiffness' => $balls['stiffness'],
             ],
             'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
         ];

@@ -112,6 +112,8 @@ final readonly class CushionLaw
             $gx = $size * $ux;
             $gy = $size * $uy;
         } else {
+            // A rolling ball: what rounding left of its slip must not decide on the length of a step.
+            $ux = $uy = 0.0;
             $gx = $along * $fx / 3.5;
             $gy = ($up * $ft - $cos) / 3.5;
             $size = $gx * $gx + $gy * $gy;

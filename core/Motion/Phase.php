@@ -15,4 +15,6 @@ enum Phase: int
     case Spinning = 2;
     case AtRest = 3;
     case Pocketed = 4;
+    /** In a group of balls that push each other for some milliseconds: the piece gives the mean velocity. */
+    case Contact = 5;
 }

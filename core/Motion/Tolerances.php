@@ -24,6 +24,10 @@ final readonly class Tolerances
         public float $pressedApproach = 0.02,
         /** Contacts this close in time are one instant: the fastest approach goes first. Seconds. */
         public float $sameInstant = 1e-10,
+        /** A group of three and more balls is struck as one (compliant contacts) by an approach from this speed on, metres per second. */
+        public float $clusterApproach = 0.02,
+        /** Steps of the compliant stage in the time that a contact at the greatest speed lasts. */
+        public int $clusterSteps = 80,
         /** Most steps (events and internal changes) of one shot; a break of fifteen frozen balls takes some thousands. */
         public int $maxSteps = 20000,
     ) {

@@ -9,7 +9,8 @@ use ZigLane\Core\Error\IllegalTable;
 /**
  * A set of equal balls. Radius in metres, mass in kilograms; friction between two balls at slip speed v (m/s) is
  * `frictionFloor + frictionFall * exp(-frictionRate * v)`, fitted to data in Marlow, The Physics of Pocket Billiards (1995).
- * Defaults: WPA equipment specification (2.25 in, 6 oz).
+ * `stiffness` is Young's modulus over (1 - Poisson's ratio squared) in pascals, which sets how long balls touch (phenolic resin,
+ * from memory). Defaults: WPA equipment specification (2.25 in, 6 oz).
  */
 final readonly class BallSet
 {
@@ -21,6 +22,7 @@ final readonly class BallSet
         'frictionFloor' => [0.00995, 0.0, 0.5],
         'frictionFall' => [0.108, 0.0, 0.5],
         'frictionRate' => [1.088, 0.0, 20.0],
+        'stiffness' => [5.0e9, 1.0e8, 1.0e11],
     ];
 
     /** @throws IllegalTable If a field lies outside LIMITS */
@@ -31,6 +33,7 @@ final readonly class BallSet
         public float $frictionFloor = self::LIMITS['frictionFloor'][0],
         public float $frictionFall = self::LIMITS['frictionFall'][0],
         public float $frictionRate = self::LIMITS['frictionRate'][0],
+        public float $stiffness = self::LIMITS['stiffness'][0],
     ) {
         foreach ($this->toArray() as $field => $value) {
             [, $least, $most] = self::LIMITS[$field];

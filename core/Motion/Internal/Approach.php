@@ -80,4 +80,37 @@ final class Approach
 
         return $a < 0.0 ? ($v + $root) / -$a : \INF;
     }
+
+    /**
+     * First time in [0, horizon] at which a point inside a circle of radius `reach` about the origin leaves it; INF if it stays.
+     * The square of its distance bends by no more than a bound taken over the whole horizon, so each step goes to where a
+     * steeper parabola leaves: it cannot overshoot.
+     *
+     * @throws SimulationLimit If the root is not isolated within a bound that no known case comes near
+     */
+    public static function leaving(float $dx, float $dy, float $vx, float $vy, float $ax, float $ay, float $reach, float $horizon): float
+    {
+        $pull = sqrt($ax * $ax + $ay * $ay);
+        $fastest = sqrt($vx * $vx + $vy * $vy) + $pull * $horizon;
+        $bend = 2 * ($fastest * $fastest + 1.01 * $reach * $pull) + 1e-30;
+        $t = 0.0;
+        for ($step = 0; $step < 2000; ++$step) {
+            $x = $dx + $t * ($vx + 0.5 * $t * $ax);
+            $y = $dy + $t * ($vy + 0.5 * $t * $ay);
+            $inside = $x * $x + $y * $y - $reach * $reach;
+            $rate = 2 * ($x * ($vx + $t * $ax) + $y * ($vy + $t * $ay));
+            if ($inside >= -1e-13) {
+                if ($rate > 0.0) {
+                    return $t;
+                }
+                $inside = -1e-13;
+            }
+            $t += (sqrt($rate * $rate - 2 * $bend * $inside) - $rate) / $bend;
+            if (!($t <= $horizon)) {
+                return \INF;
+            }
+        }
+
+        throw SimulationLimit::contactSearch($t);
+    }
 }

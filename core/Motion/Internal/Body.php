@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
+use ZigLane\Core\Motion\CushionLaw;
+
 /**
  * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, and
  * what will happen to it next. SI units.
@@ -17,6 +19,7 @@ final class Body
     public const SPINNING = 2;
     public const AT_REST = 3;
     public const POCKETED = 4;
+    public const CONTACT = 5;
 
     public float $since = 0.0;
     public float $vx = 0.0;
@@ -46,6 +49,12 @@ final class Body
     public float $pairTime = \INF;
     public ?self $partner = null;
 
+    /** The box that the centre stays in until its own next event. */
+    public float $left = 0.0;
+    public float $right = 0.0;
+    public float $bottom = 0.0;
+    public float $top = 0.0;
+
     public bool $hasMoved = false;
 
     /** @var array<int, float> until when a surface that it is pressed to is left alone, keyed by surface */
@@ -54,7 +63,8 @@ final class Body
     /** @var list<array{float, int, float, float, float, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay, wx, wy, wz */
     public array $track = [];
 
-    public function __construct(public readonly int $index, public float $x, public float $y)
+    /** @param bool $isTracked whether the pieces of its path are kept */
+    public function __construct(public readonly int $index, public float $x, public float $y, private readonly bool $isTracked = true)
     {
     }
 
@@ -67,10 +77,10 @@ final class Body
     public function advance(Cloth $cloth, float $time): void
     {
         $dt = $time - $this->since;
-        $this->since = $time;
         if ($dt <= 0.0) {
             return;
         }
+        $this->since = $time;
         if ($this->phase <= self::ROLLING) {
             $this->x += $dt * ($this->vx + 0.5 * $dt * $this->ax);
             $this->y += $dt * ($this->vy + 0.5 * $dt * $this->ay);
@@ -126,7 +136,76 @@ final class Body
                 $this->stand($cloth, $now);
             }
         }
-        $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz];
+        if ($this->isTracked) {
+            $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz];
+        }
+    }
+
+    /** Writes a piece of path on which contacts acted: straight, from the present spot, with the mean velocity. */
+    public function trackContact(float $vx, float $vy): void
+    {
+        if ($this->isTracked) {
+            $this->track[] = [$this->since, self::CONTACT, $this->x, $this->y, $vx, $vy, 0.0, 0.0, $this->wx, $this->wy, $this->wz];
+        }
+    }
+
+    /** The ball has dropped: it takes part in nothing any more. */
+    public function drop(float $time): void
+    {
+        $this->phase = self::POCKETED;
+        $this->phaseEnds = $this->ownTime = $this->pairTime = \INF;
+        $this->partner = null;
+        $this->vx = $this->vy = $this->ax = $this->ay = 0.0;
+        if ($this->isTracked) {
+            $this->track[] = [$time, self::POCKETED, $this->x, $this->y, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
+        }
+    }
+
+    /** Finds the box that the centre stays in for so long: chord and sagitta of its parabola along each axis. */
+    public function sweep(float $seconds): void
+    {
+        $x = $this->x;
+        $y = $this->y;
+        $this->left = $this->right = $x;
+        $this->bottom = $this->top = $y;
+        if ($this->phase > self::ROLLING) {
+            return;
+        }
+        $ex = $x + $seconds * ($this->vx + 0.5 * $seconds * $this->ax);
+        $ey = $y + $seconds * ($this->vy + 0.5 * $seconds * $this->ay);
+        $bend = 0.125 * $seconds * $seconds;
+        $bx = $this->ax < 0.0 ? -$bend * $this->ax : $bend * $this->ax;
+        $by = $this->ay < 0.0 ? -$bend * $this->ay : $bend * $this->ay;
+        if ($ex < $x) {
+            $this->left = $ex - $bx;
+            $this->right = $x + $bx;
+        } else {
+            $this->left = $x - $bx;
+            $this->right = $ex + $bx;
+        }
+        if ($ey < $y) {
+            $this->bottom = $ey - $by;
+            $this->top = $y + $by;
+        } else {
+            $this->bottom = $y - $by;
+            $this->top = $ey + $by;
+        }
+    }
+
+    /** Comes back from a surface that lies in the direction (nx, ny) and is met at the given speed of approach, m/s. */
+    public function rebound(CushionLaw $law, float $nx, float $ny, float $approach): void
+    {
+        [$vx, $vy, $wx, $wy, $this->wz] = $law->rebound(
+            $this->vx * $ny - $this->vy * $nx,
+            $approach,
+            $this->wx * $ny - $this->wy * $nx,
+            $this->wx * $nx + $this->wy * $ny,
+            $this->wz,
+        );
+        $this->vx = $vx * $ny + $vy * $nx;
+        $this->vy = $vy * $ny - $vx * $nx;
+        $this->wx = $wx * $ny + $wy * $nx;
+        $this->wy = $wy * $ny - $wx * $nx;
     }
 
     /** Ends the present phase by its own law and finds the next. */

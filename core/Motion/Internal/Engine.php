@@ -15,10 +15,14 @@ use ZigLane\Core\Table\TableProfile;
 /**
  * The event-driven simulation. Between events every ball moves on a parabola; the next event is the earliest of each ball's
  * own (its phase ends, it meets a cushion, it drops) and of each pair's contact. After an event only the balls that it
- * changed, and those whose predicted partner changed, are searched again. Cost: O(n) searches an event for n balls.
+ * changed, and those whose predicted partner changed, are searched again, and of their pairs only those whose paths until
+ * then come near each other. Two balls that meet by themselves part at once; a group of three and more is handed to the
+ * compliant stage (Cluster). Every ball keeps its own time base.
  *
  * Surfaces or balls that stay pressed together would meet endlessly at ever shorter intervals. A contact slower than
  * `slowApproach` is therefore plastic, makes no event, and is looked at again only after `pressed` seconds.
+ *
+ * This is the hot loop of the product: conditions instead of min and max, and no allocation in a search.
  *
  * @internal
  */
@@ -38,8 +42,11 @@ final class Engine
     private readonly Surfaces $surfaces;
     private readonly BallContact $contact;
     private readonly CushionLaw $cushion;
+    private readonly Cluster $cluster;
     private readonly Cloth $cloth;
     private readonly float $radius;
+    private readonly float $reach;
+    private readonly float $gap;
 
     /** @var list<Body> */
     private array $bodies = [];
@@ -52,13 +59,16 @@ final class Engine
 
     private float $now = 0.0;
 
-    public function __construct(TableProfile $table, private readonly BallSet $balls, private readonly Tolerances $tolerances)
+    public function __construct(TableProfile $table, BallSet $balls, private readonly Tolerances $tolerances)
     {
         $this->surfaces = new Surfaces($table, $balls);
         $this->contact = new BallContact($balls);
         $this->cushion = new CushionLaw($table, $balls);
-        $this->radius = $balls->radius;
         $this->cloth = Cloth::of($table, $balls, $tolerances);
+        $this->cluster = new Cluster($balls, $this->cloth, $this->surfaces, $this->cushion, $tolerances);
+        $this->radius = $balls->radius;
+        $this->reach = $balls->diameter();
+        $this->gap = $tolerances->gap;
     }
 
     /**
@@ -76,22 +86,23 @@ final class Engine
         $this->events = $this->pressedUntil = [];
         $this->now = 0.0;
         foreach ($bodies as $body) {
-            $s = $this->surfaces;
-            $gap = min($body->x, $s->length - $body->x, $body->y, $s->width - $body->y) - $this->radius;
-            $body->zone = $gap < -1e-4 ? $s->nearestPocket($body->x, $body->y) : -1;
+            $body->zone = $this->zoneAt($body);
             $body->settle($this->cloth, 0.0);
         }
         foreach ($bodies as $body) {
             $this->searchOwn($body);
         }
         foreach ($bodies as $body) {
-            $this->searchPairs($body);
+            if ($body->phase <= Body::ROLLING) {
+                $this->searchPairs($body);
+            }
         }
+        $most = $this->tolerances->maxSteps;
         for ($step = 0;; ++$step) {
             $next = null;
             $time = \INF;
             $isPair = false;
-            foreach ($this->bodies as $body) {
+            foreach ($bodies as $body) {
                 if ($body->ownTime < $time) {
                     $time = $body->ownTime;
                     $next = $body;
@@ -106,10 +117,9 @@ final class Engine
             if (null === $next) {
                 break;
             }
-            if ($step >= $this->tolerances->maxSteps) {
-                throw SimulationLimit::events($this->tolerances->maxSteps, $this->now);
+            if ($step >= $most) {
+                throw SimulationLimit::events($most, $this->now);
             }
-            $this->now = max($this->now, $time);
             if ($isPair) {
                 $this->meet($this->fastestAt($next));
             } else {
@@ -117,7 +127,29 @@ final class Engine
             }
         }
 
-        return $this->events;
+        return $this->cluster->wasUsed() ? self::inOrder($this->events) : $this->events;
+    }
+
+    private function zoneAt(Body $b): int
+    {
+        $s = $this->surfaces;
+        $gap = min($b->x, $s->length - $b->x, $b->y, $s->width - $b->y) - $this->radius;
+
+        return $gap < -1e-4 ? $s->nearestPocket($b->x, $b->y) : -1;
+    }
+
+    /**
+     * A compliant stage writes its contacts down before what other balls did meanwhile.
+     *
+     * @param list<array{float, EventKind, Body, Body|null, int, float, float}> $events
+     *
+     * @return list<array{float, EventKind, Body, Body|null, int, float, float}>
+     */
+    private static function inOrder(array $events): array
+    {
+        usort($events, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+
+        return $events;
     }
 
     // ---- what a ball does by itself -------------------------------------------------------------------------------------
@@ -128,39 +160,44 @@ final class Engine
         $b->ownKind = self::PHASE_ENDS;
         $b->ownSurface = -1;
         if (Body::POCKETED === $b->phase) {
-            $b->ownTime = \INF;
-
             return;
+        }
+        if ($b->phase <= Body::ROLLING) {
+            $b->sweep($b->phaseEnds - $b->since);
         }
         if ($b->zone >= 0) {
             $this->searchZone($b);
-        } elseif ($b->isMoving()) {
-            $this->searchRails($b);
+        } elseif ($b->phase <= Body::ROLLING) {
+            $s = $this->surfaces;
+            $radius = $this->radius;
+            if ($b->left <= $radius) {
+                $this->searchRail($b, 0, $b->x - $radius, $b->vx, $b->ax);
+            }
+            if ($b->right >= $s->length - $radius) {
+                $this->searchRail($b, 1, $s->length - $radius - $b->x, -$b->vx, -$b->ax);
+            }
+            if ($b->bottom <= $radius) {
+                $this->searchRail($b, 2, $b->y - $radius, $b->vy, $b->ay);
+            }
+            if ($b->top >= $s->width - $radius) {
+                $this->searchRail($b, 3, $s->width - $radius - $b->y, -$b->vy, -$b->ay);
+            }
         }
+        $b->sweep($b->ownTime - $b->since);
     }
 
-    /** On the open table: the first of the four nose lines that the ball reaches, on its nose or in a mouth. */
-    private function searchRails(Body $b): void
+    /** On the open table: when the ball reaches a nose line, on its nose or in a mouth. */
+    private function searchRail(Body $b, int $rail, float $gap, float $v, float $a): void
     {
-        $s = $this->surfaces;
-        $radius = $this->radius;
-        $tolerance = $this->tolerances->gap;
-        for ($rail = 0; $rail < 4; ++$rail) {
-            $t = match ($rail) {
-                0 => Approach::crossing($b->x - $radius, $b->vx, $b->ax, $tolerance),
-                1 => Approach::crossing($s->length - $radius - $b->x, -$b->vx, -$b->ax, $tolerance),
-                2 => Approach::crossing($b->y - $radius, $b->vy, $b->ay, $tolerance),
-                default => Approach::crossing($s->width - $radius - $b->y, -$b->vy, -$b->ay, $tolerance),
-            };
-            if ($b->since + $t >= $b->ownTime) {
-                continue;
-            }
-            $along = $rail < 2 ? $b->y + $t * ($b->vy + 0.5 * $t * $b->ay) : $b->x + $t * ($b->vx + 0.5 * $t * $b->ax);
-            if ($s->isOnNose($rail, $along)) {
-                $this->propose($b, $t, self::SURFACE, $rail);
-            } else {
-                $this->propose($b, $t, self::ENTERS_ZONE, -1);
-            }
+        $t = Approach::crossing($gap, $v, $a, $this->gap);
+        if ($b->since + $t >= $b->ownTime) {
+            return;
+        }
+        $along = $rail < 2 ? $b->y + $t * ($b->vy + 0.5 * $t * $b->ay) : $b->x + $t * ($b->vx + 0.5 * $t * $b->ax);
+        if ($this->surfaces->isOnNose($rail, $along)) {
+            $this->propose($b, $t, self::SURFACE, $rail);
+        } else {
+            $this->propose($b, $t, self::ENTERS_ZONE, -1);
         }
     }
 
@@ -170,45 +207,34 @@ final class Engine
         if ($b->drops < \INF) {
             $this->propose($b, $b->drops - $b->since, self::DROPS, -1);
         }
-        if (!$b->isMoving()) {
+        if ($b->phase > Body::ROLLING) {
             return;
         }
         $s = $this->surfaces;
-        $radius = $this->radius;
-        $tolerance = $this->tolerances->gap;
-        [$nax, $nay, $nbx, $nby, $fax, $fay, $fbx, $fby, $max, $may, $mbx, $mby, $mx, $my, $axisX, $axisY, $hx, $hy, $holeRadius, $before] = $s->pockets[$b->zone];
-        [$x, $y, $vx, $vy, $ax, $ay] = [$b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay];
-        $isSide = 1 === $b->zone % 3;
-        $this->searchRailBeside($b, $b->zone < 3 ? 2 : 3);
+        $tolerance = $this->gap;
+        $zone = $b->zone;
+        [$nax, $nay, $nbx, $nby, $fax, $fay, $fbx, $fby, $max, $may, $mbx, $mby, $mx, $my, $axisX, $axisY, $hx, $hy, $holeRadius, $before] = $s->pockets[$zone];
+        $x = $b->x;
+        $y = $b->y;
+        $vx = $b->vx;
+        $vy = $b->vy;
+        $ax = $b->ax;
+        $ay = $b->ay;
+        $isSide = 1 === $zone % 3;
+        $this->searchRailBeside($b, $zone < 3 ? 2 : 3);
         if (!$isSide) {
-            $this->searchRailBeside($b, 0 === $b->zone % 3 ? 0 : 1);
+            $this->searchRailBeside($b, 0 === $zone % 3 ? 0 : 1);
         }
-        $first = 4 + 4 * $b->zone;
-        foreach ([[$nax, $nay, $fax, $fay, $max, $may, 0], [$nbx, $nby, $fbx, $fby, $mbx, $mby, 1]] as [$nx, $ny, $fx, $fy, $px, $py, $k]) {
-            $gap = ($x - $nx) * $px + ($y - $ny) * $py - $radius;
-            $t = Approach::crossing($gap, $vx * $px + $vy * $py, $ax * $px + $ay * $py, $tolerance);
-            if ($b->since + $t < $b->ownTime) {
-                $foot = ($x + $t * ($vx + 0.5 * $t * $ax) - $nx) * $fx + ($y + $t * ($vy + 0.5 * $t * $ay) - $ny) * $fy;
-                if ($foot >= 0.0 && $gap > -1e-4) {
-                    $this->propose($b, $t, self::SURFACE, $first + $k);
-                }
-            }
-            $t = Approach::within($x - $nx, $y - $ny, $vx, $vy, $ax, $ay, $radius, $tolerance, $b->ownTime - $b->since);
-            if ($t < \INF) {
-                $this->propose($b, $t, self::SURFACE, $first + 2 + $k);
-            }
-        }
+        $this->searchJaw($b, $nax, $nay, $fax, $fay, $max, $may, 4 + 4 * $zone);
+        $this->searchJaw($b, $nbx, $nby, $fbx, $fby, $mbx, $mby, 5 + 4 * $zone);
         // The hole: into its circle, out again, or past its middle.
         $middle = ($hx - $x) * $axisX + ($hy - $y) * $axisY;
         $this->propose($b, Approach::crossing($middle, -$vx * $axisX - $vy * $axisY, -$ax * $axisX - $ay * $axisY, $tolerance), self::DROPS, -1);
+        $horizon = $b->ownTime - $b->since;
         if ($b->drops < \INF) {
-            $horizon = $b->ownTime - $b->since;
-            $t = Polynomial::quadraticDistance($x - $hx, $y - $hy, $vx, $vy, $ax, $ay, $holeRadius + 1e-9)->firstRoot($horizon);
-            if (null !== $t) {
-                $this->propose($b, $t, self::LEAVES_HOLE, -1);
-            }
+            $this->propose($b, Approach::leaving($x - $hx, $y - $hy, $vx, $vy, $ax, $ay, $holeRadius + 1e-9, $horizon), self::LEAVES_HOLE, -1);
         } else {
-            $this->propose($b, Approach::within($x - $hx, $y - $hy, $vx, $vy, $ax, $ay, $holeRadius, $tolerance, $b->ownTime - $b->since), self::ENTERS_HOLE, -1);
+            $this->propose($b, Approach::within($x - $hx, $y - $hy, $vx, $vy, $ax, $ay, $holeRadius, $tolerance, $horizon), self::ENTERS_HOLE, -1);
         }
         // Back to the open table.
         $depth = ($x - $mx) * $axisX + ($y - $my) * $axisY + $before;
@@ -220,21 +246,51 @@ final class Engine
         }
     }
 
+    /** A nose point (nx, ny) and the facing that runs from it in the direction (fx, fy), with (px, py) square to it into the pocket. */
+    private function searchJaw(Body $b, float $nx, float $ny, float $fx, float $fy, float $px, float $py, int $facing): void
+    {
+        $dx = $b->x - $nx;
+        $dy = $b->y - $ny;
+        $vx = $b->vx;
+        $vy = $b->vy;
+        $ax = $b->ax;
+        $ay = $b->ay;
+        $gap = $dx * $px + $dy * $py - $this->radius;
+        if ($gap > -1e-4) {
+            $t = Approach::crossing($gap, $vx * $px + $vy * $py, $ax * $px + $ay * $py, $this->gap);
+            if ($b->since + $t < $b->ownTime && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $fx + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $fy >= 0.0) {
+                $this->propose($b, $t, self::SURFACE, $facing);
+            }
+        }
+        $t = Approach::within($dx, $dy, $vx, $vy, $ax, $ay, $this->radius, $this->gap, $b->ownTime - $b->since);
+        if ($t < \INF) {
+            $this->propose($b, $t, self::SURFACE, $facing + 2);
+        }
+    }
+
     private function searchRailBeside(Body $b, int $rail): void
     {
         $s = $this->surfaces;
-        [$gap, $v, $a] = match ($rail) {
-            0 => [$b->x - $this->radius, $b->vx, $b->ax],
-            1 => [$s->length - $this->radius - $b->x, -$b->vx, -$b->ax],
-            2 => [$b->y - $this->radius, $b->vy, $b->ay],
-            default => [$s->width - $this->radius - $b->y, -$b->vy, -$b->ay],
-        };
-        if ($gap < -1e-4) {
-            // Already between the noses: these are met at their points.
-            return;
+        $radius = $this->radius;
+        switch ($rail) {
+            case 0:
+                $gap = $b->x - $radius;
+                $t = Approach::crossing($gap, $b->vx, $b->ax, $this->gap);
+                break;
+            case 1:
+                $gap = $s->length - $radius - $b->x;
+                $t = Approach::crossing($gap, -$b->vx, -$b->ax, $this->gap);
+                break;
+            case 2:
+                $gap = $b->y - $radius;
+                $t = Approach::crossing($gap, $b->vy, $b->ay, $this->gap);
+                break;
+            default:
+                $gap = $s->width - $radius - $b->y;
+                $t = Approach::crossing($gap, -$b->vy, -$b->ay, $this->gap);
         }
-        $t = Approach::crossing($gap, $v, $a, $this->tolerances->gap);
-        if ($b->since + $t < $b->ownTime) {
+        // A ball that is already between the noses meets these at their points.
+        if ($gap >= -1e-4 && $b->since + $t < $b->ownTime) {
             $along = $rail < 2 ? $b->y + $t * ($b->vy + 0.5 * $t * $b->ay) : $b->x + $t * ($b->vx + 0.5 * $t * $b->ax);
             if ($s->isOnNose($rail, $along)) {
                 $this->propose($b, $t, self::SURFACE, $rail);
@@ -257,10 +313,16 @@ final class Engine
 
     private function happen(Body $b): void
     {
+        $this->now = $b->ownTime > $b->since ? $b->ownTime : $b->since;
         $b->advance($this->cloth, $this->now);
         switch ($b->ownKind) {
             case self::PHASE_ENDS:
-                $this->endPhase($b);
+                $b->endPhase($this->cloth, $this->now);
+                if (Body::ROLLING === $b->phase) {
+                    $this->record(EventKind::Roll, $b);
+                } elseif (Body::AT_REST === $b->phase) {
+                    $this->record(EventKind::Rest, $b);
+                }
                 break;
             case self::SURFACE:
                 $this->rebound($b, $b->ownSurface);
@@ -279,30 +341,18 @@ final class Engine
                 break;
             case self::DROPS:
                 $this->record(EventKind::Pocket, $b, null, $b->zone);
-                $b->phase = Body::POCKETED;
-                $b->phaseEnds = \INF;
-                $b->track[] = [$this->now, Body::POCKETED, $b->x, $b->y, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
+                $b->drop($this->now);
                 break;
         }
         $this->searchOwn($b);
         $this->searchPairs($b);
     }
 
-    private function endPhase(Body $b): void
-    {
-        $b->endPhase($this->cloth, $this->now);
-        if (Body::ROLLING === $b->phase) {
-            $this->record(EventKind::Roll, $b);
-        } elseif (Body::AT_REST === $b->phase) {
-            $this->record(EventKind::Rest, $b);
-        }
-    }
-
     // ---- contacts -------------------------------------------------------------------------------------------------------
 
     private function rebound(Body $b, int $surface): void
     {
-        [$nx, $ny, $gap] = $this->towards($b, $surface);
+        [$nx, $ny, $gap] = $this->surfaces->towards($b->x, $b->y, $surface);
         $approach = $b->vx * $nx + $b->vy * $ny;
         if ($approach <= 0.0) {
             // Left by itself while it was let alone; the pressure is over.
@@ -312,7 +362,7 @@ final class Engine
             return;
         }
         $t = $this->tolerances;
-        $pressed = ($b->pressedUntil[$surface] ?? -1.0) >= $this->now - $t->gap;
+        $pressed = ($b->pressedUntil[$surface] ?? -1.0) >= $this->now - $this->gap;
         if ($approach < ($pressed ? $t->pressedApproach : $t->slowApproach)) {
             $b->vx -= $approach * $nx;
             $b->vy -= $approach * $ny;
@@ -326,50 +376,16 @@ final class Engine
             return;
         }
         unset($b->pressedUntil[$surface]);
-        [$vx, $vy, $wx, $wy, $wz] = $this->cushion->rebound(
-            $b->vx * $ny - $b->vy * $nx,
-            $approach,
-            $b->wx * $ny - $b->wy * $nx,
-            $b->wx * $nx + $b->wy * $ny,
-            $b->wz,
-        );
-        $b->vx = $vx * $ny + $vy * $nx;
-        $b->vy = $vy * $ny - $vx * $nx;
-        $b->wx = $wx * $ny + $wy * $nx;
-        $b->wy = $wy * $ny - $wx * $nx;
-        $b->wz = $wz;
-        $surface < 4 ? $this->record(EventKind::Cushion, $b, null, $surface) : $this->record(EventKind::Jaw, $b, null, intdiv($surface, 4) - 1);
+        $b->rebound($this->cushion, $nx, $ny, $approach);
+        $this->recordSurface($b, $surface, $this->now, $b->x, $b->y);
         $b->settle($this->cloth, $this->now);
     }
 
-    /**
-     * Horizontal unit vector from the ball's centre towards a surface, and the gap between them.
-     *
-     * @return array{float, float, float}
-     */
-    private function towards(Body $b, int $surface): array
+    private function recordSurface(Body $b, int $surface, float $time, float $x, float $y): void
     {
-        $s = $this->surfaces;
-        $radius = $this->radius;
-        switch ($surface) {
-            case 0: return [-1.0, 0.0, $b->x - $radius];
-            case 1: return [1.0, 0.0, $s->length - $radius - $b->x];
-            case 2: return [0.0, -1.0, $b->y - $radius];
-            case 3: return [0.0, 1.0, $s->width - $radius - $b->y];
-        }
-        $pocket = $s->pockets[intdiv($surface, 4) - 1];
-        $k = $surface % 4;
-        $dx = $b->x - $pocket[2 * ($k % 2)];
-        $dy = $b->y - $pocket[2 * ($k % 2) + 1];
-        if ($k < 2) {
-            $mx = $pocket[8 + 2 * $k];
-            $my = $pocket[9 + 2 * $k];
-
-            return [-$mx, -$my, $dx * $mx + $dy * $my - $radius];
-        }
-        $distance = sqrt($dx * $dx + $dy * $dy);
-
-        return [-$dx / $distance, -$dy / $distance, $distance - $radius];
+        $this->events[] = $surface < 4
+            ? [$time, EventKind::Cushion, $b, null, $surface, $x, $y]
+            : [$time, EventKind::Jaw, $b, null, intdiv($surface, 4) - 1, $x, $y];
     }
 
     /** Predicts when this ball meets each of the others, and mends the prediction of balls that counted on it. */
@@ -377,86 +393,137 @@ final class Engine
     {
         $b->pairTime = \INF;
         $b->partner = null;
+        $moves = $b->phase <= Body::ROLLING;
+        $reach = $this->reach;
+        $left = $b->left - $reach;
+        $right = $b->right + $reach;
+        $bottom = $b->bottom - $reach;
+        $top = $b->top + $reach;
         foreach ($this->bodies as $other) {
             if ($other === $b) {
                 continue;
             }
-            $time = $this->meeting($b, $other);
-            if ($time < $b->pairTime) {
-                $b->pairTime = $time;
-                $b->partner = $other;
-            }
             if ($other->partner === $b) {
-                $this->searchAgain($other, $b, $time);
-            } elseif ($time < $other->pairTime) {
-                $other->pairTime = $time;
-                $other->partner = $b;
+                $other->pairTime = \INF;
+                $other->partner = null;
+                $this->searchAgain($other, $b);
+            }
+            if (($moves || $other->phase <= Body::ROLLING) && $other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom) {
+                $time = $this->meeting($b, $other);
+                if ($time < $b->pairTime) {
+                    $b->pairTime = $time;
+                    $b->partner = $other;
+                }
+                if ($time < $other->pairTime) {
+                    $other->pairTime = $time;
+                    $other->partner = $b;
+                }
             }
         }
     }
 
-    /** Its partner's path changed: this ball's earliest meeting is looked for among all. */
-    private function searchAgain(Body $b, Body $changed, float $time): void
+    /** Its partner's path changed: this ball's earliest meeting is looked for among all the others. */
+    private function searchAgain(Body $b, Body $changed): void
     {
-        $b->pairTime = $time;
-        $b->partner = $time < \INF ? $changed : null;
+        $moves = $b->phase <= Body::ROLLING;
+        $reach = $this->reach;
         foreach ($this->bodies as $other) {
-            if ($other === $b || $other === $changed) {
+            if ($other === $b || $other === $changed || (!$moves && $other->phase > Body::ROLLING)) {
                 continue;
             }
-            $time = $this->meeting($b, $other);
-            if ($time < $b->pairTime) {
-                $b->pairTime = $time;
-                $b->partner = $other;
+            if ($other->left <= $b->right + $reach && $other->right >= $b->left - $reach && $other->bottom <= $b->top + $reach && $other->top >= $b->bottom - $reach) {
+                $time = $this->meeting($b, $other);
+                if ($time < $b->pairTime) {
+                    $b->pairTime = $time;
+                    $b->partner = $other;
+                }
             }
         }
     }
 
-    /** When two balls meet, at the latest until either's own next event changes its path. */
+    /**
+     * When two balls meet, at the latest until either's own next event changes its path, and no later than what is already
+     * predicted for both. Three cheap tests send most pairs away: they recede for good; the least projection on the line of
+     * centres is too long; the chord of their relative path, widened by its sagitta, passes too far.
+     */
     private function meeting(Body $a, Body $b): float
     {
-        if ((!$a->isMoving() && !$b->isMoving()) || Body::POCKETED === $a->phase || Body::POCKETED === $b->phase) {
+        if (Body::POCKETED === $a->phase || Body::POCKETED === $b->phase) {
             return \INF;
         }
         if ($b->index < $a->index) {
-            [$a, $b] = [$b, $a];
+            $other = $a;
+            $a = $b;
+            $b = $other;
         }
         $now = $this->now;
-        $horizon = min($a->ownTime, $b->ownTime) - $now;
+        if ($a->since > $now) {
+            $now = $a->since;
+        }
+        if ($b->since > $now) {
+            $now = $b->since;
+        }
+        $until = $a->ownTime < $b->ownTime ? $a->ownTime : $b->ownTime;
+        $known = $a->pairTime > $b->pairTime ? $a->pairTime : $b->pairTime;
+        $horizon = ($known < $until ? $known : $until) - $now;
+        if ($horizon < 0.0) {
+            return \INF;
+        }
         $ta = $now - $a->since;
         $tb = $now - $b->since;
-        $dx = $b->x - $a->x;
-        $dy = $b->y - $a->y;
-        $vx = $vy = $ax = $ay = 0.0;
-        if ($b->isMoving()) {
-            $dx += $tb * ($b->vx + 0.5 * $tb * $b->ax);
-            $dy += $tb * ($b->vy + 0.5 * $tb * $b->ay);
-            $vx = $b->vx + $tb * $b->ax;
-            $vy = $b->vy + $tb * $b->ay;
-            $ax = $b->ax;
-            $ay = $b->ay;
+        // A ball that does not move has neither velocity nor acceleration.
+        $dx = $b->x + $tb * ($b->vx + 0.5 * $tb * $b->ax) - $a->x - $ta * ($a->vx + 0.5 * $ta * $a->ax);
+        $dy = $b->y + $tb * ($b->vy + 0.5 * $tb * $b->ay) - $a->y - $ta * ($a->vy + 0.5 * $ta * $a->ay);
+        $vx = $b->vx + $tb * $b->ax - $a->vx - $ta * $a->ax;
+        $vy = $b->vy + $tb * $b->ay - $a->vy - $ta * $a->ay;
+        $ax = $b->ax - $a->ax;
+        $ay = $b->ay - $a->ay;
+        $rate = $dx * $vx + $dy * $vy;
+        $pull = $dx * $ax + $dy * $ay;
+        if ($rate >= 0.0 && $pull >= 0.0) {
+            return \INF;
         }
-        if ($a->isMoving()) {
-            $dx -= $ta * ($a->vx + 0.5 * $ta * $a->ax);
-            $dy -= $ta * ($a->vy + 0.5 * $ta * $a->ay);
-            $vx -= $a->vx + $ta * $a->ax;
-            $vy -= $a->vy + $ta * $a->ay;
-            $ax -= $a->ax;
-            $ay -= $a->ay;
+        $square = $dx * $dx + $dy * $dy;
+        $t = $pull > 0.0 && -$rate < $horizon * $pull ? -$rate / $pull : $horizon;
+        $rest = $square + $t * ($rate + 0.5 * $t * $pull);
+        if ($rest > 0.0 && $rest * $rest > $square * $this->reach * $this->reach * 1.000001) {
+            return \INF;
         }
-        $time = $now + Approach::within($dx, $dy, $vx, $vy, $ax, $ay, 2 * $this->radius, $this->tolerances->gap, $horizon);
+        $ex = $horizon * ($vx + 0.5 * $horizon * $ax);
+        $ey = $horizon * ($vy + 0.5 * $horizon * $ay);
+        $chord = $ex * $ex + $ey * $ey;
+        $share = -($dx * $ex + $dy * $ey);
+        if ($share > 0.0) {
+            $share = $share < $chord ? $share / $chord : 1.0;
+            $ex = $dx + $share * $ex;
+            $ey = $dy + $share * $ey;
+            $wide = $this->reach + 0.125 * $horizon * $horizon * sqrt($ax * $ax + $ay * $ay) + 1e-9;
+            if ($ex * $ex + $ey * $ey > $wide * $wide) {
+                return \INF;
+            }
+        }
+        $time = $now + Approach::within($dx, $dy, $vx, $vy, $ax, $ay, $this->reach, $this->gap, $horizon);
+        if ($time < \INF && [] !== $this->pressedUntil) {
+            $pressed = $this->pressedUntil[32 * $a->index + $b->index] ?? 0.0;
 
-        return $time < \INF ? max($time, $this->pressedUntil[32 * $a->index + $b->index] ?? 0.0) : $time;
+            return $time > $pressed ? $time : $pressed;
+        }
+
+        return $time;
     }
 
     /** Of the pairs that meet at the instant of this ball's meeting, a ball of the pair that closes fastest. */
     private function fastestAt(Body $next): Body
     {
         $limit = $next->pairTime + $this->tolerances->sameInstant;
+        $this->now = $next->pairTime;
         $fastest = $next;
         $most = -\INF;
         foreach ($this->bodies as $body) {
-            if ($body->pairTime <= $limit && null !== $body->partner) {
+            if ($body->pairTime <= $limit && null !== $body->partner && $body !== $next && ($body !== $next->partner || $body->partner !== $next)) {
+                if (-\INF === $most && null !== $next->partner) {
+                    $most = $this->closing($next, $next->partner);
+                }
                 $closing = $this->closing($body, $body->partner);
                 if ($closing > $most) {
                     $most = $closing;
@@ -486,7 +553,7 @@ final class Engine
         $other = $one->partner;
         \assert(null !== $other);
         [$a, $b] = $one->index < $other->index ? [$one, $other] : [$other, $one];
-        $this->now = max($this->now, $one->pairTime);
+        $this->now = max($one->pairTime, $a->since, $b->since);
         $a->advance($this->cloth, $this->now);
         $b->advance($this->cloth, $this->now);
         $dx = $b->x - $a->x;
@@ -499,7 +566,7 @@ final class Engine
         $approach = $dvx * $nx + $dvy * $ny;
         $t = $this->tolerances;
         $key = 32 * $a->index + $b->index;
-        $pressed = ($this->pressedUntil[$key] ?? -1.0) >= $this->now - $t->gap;
+        $pressed = ($this->pressedUntil[$key] ?? -1.0) >= $this->now - $this->gap;
         if ($approach <= 0.0) {
             unset($this->pressedUntil[$key]);
         } elseif ($approach < ($pressed ? $t->pressedApproach : $t->slowApproach)) {
@@ -508,7 +575,7 @@ final class Engine
             $a->vy -= $half * $ny;
             $b->vx += $half * $nx;
             $b->vy += $half * $ny;
-            $overlap = 2 * $this->radius - $distance;
+            $overlap = $this->reach - $distance;
             if ($overlap > 0.0 && $overlap < 1e-4) {
                 $a->x -= 0.5 * $overlap * $nx;
                 $a->y -= 0.5 * $overlap * $ny;
@@ -518,6 +585,14 @@ final class Engine
             $this->pressedUntil[$key] = $this->now + $t->pressed;
         } else {
             unset($this->pressedUntil[$key]);
+            if ($approach >= $t->clusterApproach) {
+                $members = $this->cluster->around($this->bodies, $a, $b, $approach, $this->now);
+                if (\count($members) > 2) {
+                    $this->meetTogether($members);
+
+                    return;
+                }
+            }
             $this->record(EventKind::Ball, $a, $b);
             [$jx, $jy, $wx, $wy, $wz] = $this->contact->impulse($nx, $ny, $dvx, $dvy, $a->wx + $b->wx, $a->wy + $b->wy, $a->wz + $b->wz);
             $a->vx += $jx;
@@ -537,6 +612,27 @@ final class Engine
         $this->searchOwn($b);
         $this->searchPairs($a);
         $this->searchPairs($b);
+    }
+
+    /** @param non-empty-list<Body> $members */
+    private function meetTogether(array $members): void
+    {
+        $moved = $this->cluster->part($this->bodies, $members, $this->now);
+        foreach ($this->cluster->contacts() as [$time, $a, $b, $surface, $x, $y]) {
+            if (null !== $b) {
+                unset($this->pressedUntil[32 * $a->index + $b->index]);
+                $this->events[] = [$time, EventKind::Ball, $a, $b, -1, $x, $y];
+            } else {
+                $this->recordSurface($a, $surface, $time, $x, $y);
+            }
+        }
+        foreach ($moved as $body) {
+            $body->settle($this->cloth, $body->since);
+            $this->searchOwn($body);
+        }
+        foreach ($moved as $body) {
+            $this->searchPairs($body);
+        }
     }
 
     private function record(EventKind $kind, Body $b, ?Body $other = null, int $where = -1): void

@@ -21,6 +21,7 @@ final readonly class Surfaces
     public const RAILS = [Rail::Head, Rail::Foot, Rail::Right, Rail::Left];
     public const POCKETS = [Pocket::HeadRight, Pocket::SideRight, Pocket::FootRight, Pocket::HeadLeft, Pocket::SideLeft, Pocket::FootLeft];
 
+    public float $radius;
     public float $length;
     public float $width;
     /** Distance of a corner's nose points from the corner along the rails. */
@@ -39,6 +40,7 @@ final readonly class Surfaces
     public function __construct(TableProfile $table, BallSet $balls)
     {
         $geometry = new TableGeometry($table);
+        $this->radius = $balls->radius;
         $this->length = $table->length;
         $this->width = $table->width();
         $this->cornerCut = $table->cornerMouth / \M_SQRT2;
@@ -83,5 +85,66 @@ final readonly class Surfaces
     public function nearestPocket(float $x, float $y): int
     {
         return ($x < 0.25 * $this->length ? 0 : ($x < 0.75 * $this->length ? 1 : 2)) + ($y < 0.5 * $this->width ? 0 : 3);
+    }
+
+    /**
+     * Horizontal unit vector from a ball's centre towards a surface, and the gap between them.
+     *
+     * @return array{float, float, float}
+     */
+    public function towards(float $x, float $y, int $surface): array
+    {
+        switch ($surface) {
+            case 0: return [-1.0, 0.0, $x - $this->radius];
+            case 1: return [1.0, 0.0, $this->length - $this->radius - $x];
+            case 2: return [0.0, -1.0, $y - $this->radius];
+            case 3: return [0.0, 1.0, $this->width - $this->radius - $y];
+        }
+        $pocket = $this->pockets[intdiv($surface, 4) - 1];
+        $k = $surface % 4;
+        $dx = $x - $pocket[2 * ($k % 2)];
+        $dy = $y - $pocket[2 * ($k % 2) + 1];
+        if ($k < 2) {
+            $mx = $pocket[8 + 2 * $k];
+            $my = $pocket[9 + 2 * $k];
+
+            return [-$mx, -$my, $dx * $mx + $dy * $my - $this->radius];
+        }
+        $distance = sqrt($dx * $dx + $dy * $dy);
+
+        return [-$dx / $distance, -$dy / $distance, $distance - $this->radius];
+    }
+
+    /**
+     * The surfaces that a ball's edge is past, each with the unit vector towards it: rails where their nose is, and in the
+     * surroundings of a pocket its noses and facings.
+     *
+     * @return list<array{int, float, float}>
+     */
+    public function overlapped(float $x, float $y, int $zone): array
+    {
+        $radius = $this->radius;
+        $found = [];
+        if ($x < $radius && $this->isOnNose(0, $y)) {
+            $found[] = [0, -1.0, 0.0];
+        }
+        if ($x > $this->length - $radius && $this->isOnNose(1, $y)) {
+            $found[] = [1, 1.0, 0.0];
+        }
+        if ($y < $radius && $this->isOnNose(2, $x)) {
+            $found[] = [2, 0.0, -1.0];
+        }
+        if ($y > $this->width - $radius && $this->isOnNose(3, $x)) {
+            $found[] = [3, 0.0, 1.0];
+        }
+        for ($k = 0; $zone >= 0 && $k < 4; ++$k) {
+            [$nx, $ny, $gap] = $this->towards($x, $y, 4 + 4 * $zone + $k);
+            $pocket = $this->pockets[$zone];
+            if ($gap < 0.0 && ($k > 1 || ($gap > -$radius && ($x - $pocket[2 * $k]) * $pocket[4 + 2 * $k] + ($y - $pocket[2 * $k + 1]) * $pocket[5 + 2 * $k] >= 0.0))) {
+                $found[] = [4 + 4 * $zone + $k, $nx, $ny];
+            }
+        }
+
+        return $found;
     }
 }

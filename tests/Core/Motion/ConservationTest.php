@@ -10,6 +10,7 @@ use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Outcome;
+use ZigLane\Core\Motion\Phase;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Motion\Tolerances;
 use ZigLane\Core\Position\Ball;
@@ -102,7 +103,7 @@ final class ConservationTest extends TestCase
         }
         $outcome = (new Table())->simulator()->play(Table::layout($spots), Strike::degrees(0.0, 3.0, 0.0, -0.1));
 
-        self::assertGreaterThan(2.0, $outcome->trajectory(Ball::Six)->speed(($outcome->firstContact()->time ?? 0) + 1e-6));
+        self::assertGreaterThan(2.0, $outcome->trajectory(Ball::Six)->speed(($outcome->firstContact()->time ?? 0) + 5e-3));
         self::assertEnergyFalls(new Table(), $outcome);
     }
 
@@ -208,6 +209,12 @@ final class ConservationTest extends TestCase
         $times = array_unique([...array_map(static fn ($event): float => $event->time, $outcome->events), ...range(0.0, $outcome->duration(), max(1e-3, $outcome->duration() / 50))]);
         sort($times);
         foreach ($times as $time) {
+            foreach ($outcome->trajectories as $trajectory) {
+                if (Phase::Contact === $trajectory->phase($time + 1e-9)) {
+                    // While a group is pressed together part of its energy is in the contacts.
+                    continue 2;
+                }
+            }
             $energy = $table->energy($outcome, $time + 1e-9);
             self::assertLessThanOrEqual($before * (1 + 1e-9) + 1e-15, $energy, "energy grew at $time s");
             $before = $energy;

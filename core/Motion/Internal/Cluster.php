@@ -1,0 +1,390 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion\Internal;
+
+use ZigLane\Core\Error\SimulationLimit;
+use ZigLane\Core\Motion\CushionLaw;
+use ZigLane\Core\Motion\Tolerances;
+use ZigLane\Core\Table\BallSet;
+
+/**
+ * The compliant stage: three and more balls that touch or nearly touch are struck as one. Their contacts overlap in time, so
+ * each is a spring that pushes while it is pressed in, and all act together in steps of a few microseconds until the balls
+ * have parted.
+ *
+ * Spring: Hertz, F = k d^(3/2) for two equal spheres. Damping: c d^(1/4) times the speed of approach, whose restitution does
+ * not depend on the speed (Tsuji, Tanaka and Ishida, Powder Technology 71, 1992); c follows from the restitution in closed
+ * form. Friction: Coulomb's, with the coefficient of the slip at first touch, as in the contact of two balls; no more than
+ * ends the slip. Rails and jaws that a ball meets meanwhile act at once by the cushion law.
+ *
+ * All per unit of mass. Balls that touch with a slight overlap from the start (LayoutRules::TOUCHING) do not push by it.
+ *
+ * @internal
+ */
+final class Cluster
+{
+    /** The stage is given up, by name, when balls press on each other for longer than this: seconds. */
+    private const LONGEST = 0.1;
+    private const STEPS_PER_ROUND = 24;
+
+    private readonly float $radius;
+    private readonly float $reach;
+    /** Force of a spring over mass and depth^(3/2). */
+    private readonly float $spring;
+    private readonly float $damping;
+    /** A contact at 1 m/s lasts this long, seconds; at v, v^(-1/5) times that. */
+    private readonly float $duration;
+    /** A spring pressed in by less holds less energy than a contact that is plastic. */
+    private readonly float $graze;
+
+    private bool $wasUsed = false;
+
+    /** @var list<array{float, Body, Body|null, int, float, float}> time, ball, other ball or null, surface, spot */
+    private array $contacts = [];
+
+    public function __construct(
+        private readonly BallSet $balls,
+        private readonly Cloth $cloth,
+        private readonly Surfaces $surfaces,
+        private readonly CushionLaw $cushion,
+        private readonly Tolerances $tolerances,
+    ) {
+        $this->radius = $balls->radius;
+        $this->reach = $balls->diameter();
+        // Two equal spheres: F = 4/3 E* sqrt(R/2) d^(3/2), E* half of one ball's modulus; the reduced mass is m / 2.
+        $this->spring = 4 / 3 * 0.5 * $balls->stiffness * sqrt(0.5 * $balls->radius) / $balls->mass;
+        $loss = -log($balls->restitution);
+        $alpha = $loss > 0.0 ? sqrt(5.0) * $loss / sqrt($loss ** 2 + \M_PI ** 2) : 0.0;
+        $this->damping = $alpha * sqrt(0.5 * $this->spring);
+        // Greatest depth from m v^2 / 4 = 2/5 k d^(5/2); the contact lasts 2.943 d / v (Landau and Lifshitz, Theory of Elasticity, section 9).
+        $this->duration = 2.943 * (0.625 / $this->spring) ** 0.4;
+        $this->graze = (0.625 * $tolerances->slowApproach ** 2 / $this->spring) ** 0.4;
+    }
+
+    /** Whether the stage was entered since this was last asked. */
+    public function wasUsed(): bool
+    {
+        $used = $this->wasUsed;
+        $this->wasUsed = false;
+
+        return $used;
+    }
+
+    /** How long two balls touch that meet at a speed, seconds. */
+    public function contactTime(float $approach): float
+    {
+        return $this->duration * $approach ** -0.2;
+    }
+
+    /**
+     * The balls that a contact can reach while it lasts: from ball to ball over gaps that the approach closes in that time.
+     * Two if there are no others.
+     *
+     * @param list<Body> $bodies
+     *
+     * @return non-empty-list<Body>
+     */
+    public function around(array $bodies, Body $a, Body $b, float $approach, float $now): array
+    {
+        $near = $this->reach + $approach * $this->contactTime($approach);
+        $members = [$a, $b];
+        for ($i = 0; $i < \count($members); ++$i) {
+            $one = $members[$i];
+            foreach ($bodies as $other) {
+                if (Body::POCKETED === $other->phase || \in_array($other, $members, true)) {
+                    continue;
+                }
+                $dt = $now - $other->since;
+                $dx = $other->x + $dt * ($other->vx + 0.5 * $dt * $other->ax) - $one->x;
+                $dy = $other->y + $dt * ($other->vy + 0.5 * $dt * $other->ay) - $one->y;
+                if ($dx * $dx + $dy * $dy < $near * $near && $other->since <= $now) {
+                    $other->advance($this->cloth, $now);
+                    $members[] = $other;
+                }
+            }
+        }
+
+        return $members;
+    }
+
+    /**
+     * Lets the members push each other until they have parted, drawing in others that come near meanwhile.
+     *
+     * @param list<Body>           $bodies  all balls
+     * @param non-empty-list<Body> $members their states at $now
+     *
+     * @return list<Body> those that were touched, with state and time base at the end of the stage; not yet settled
+     */
+    public function part(array $bodies, array $members, float $now): array
+    {
+        $this->wasUsed = true;
+        $this->contacts = [];
+        $x = $y = $vx = $vy = $wx = $wy = $wz = $touched = [];
+        foreach ($members as $i => $body) {
+            [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz];
+            $touched[$i] = $body->phase <= Body::ROLLING;
+        }
+        $start = array_fill(0, \count($members), $now);
+        $lengths = $frictions = [];
+        $time = $now;
+        do {
+            if ($time - $now > self::LONGEST) {
+                throw SimulationLimit::cluster(\count($members), $time);
+            }
+            // A round: how far a ball can come, who is drawn in, which pairs can touch, what the cloth does.
+            $fastest = $this->tolerances->clusterApproach;
+            foreach ($vx as $i => $u) {
+                $fastest = max($fastest, sqrt($u * $u + $vy[$i] * $vy[$i]));
+            }
+            $dt = $this->contactTime($fastest) / $this->tolerances->clusterSteps;
+            $round = self::STEPS_PER_ROUND * $dt;
+            foreach ($this->comers($bodies, $members, $x, $y, $fastest * $round, $time, $round) as $body) {
+                $i = \count($members);
+                $members[] = $body;
+                [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz];
+                $touched[$i] = $body->phase <= Body::ROLLING;
+                $start[$i] = $time;
+            }
+            $pairs = $this->pairs($x, $y, 2 * $fastest * $round, $lengths);
+            $this->drag($vx, $vy, $wx, $wy, $wz, $round);
+            for ($step = 0; $step < self::STEPS_PER_ROUND; ++$step) {
+                foreach ($pairs as $key => $length) {
+                    $i = $key >> 5;
+                    $j = $key & 31;
+                    $dx = $x[$j] - $x[$i];
+                    $dy = $y[$j] - $y[$i];
+                    $distance = sqrt($dx * $dx + $dy * $dy);
+                    $depth = $length - $distance;
+                    if ($depth <= 0.0) {
+                        unset($frictions[$key]);
+                        continue;
+                    }
+                    $nx = $dx / $distance;
+                    $ny = $dy / $distance;
+                    $dvx = $vx[$i] - $vx[$j];
+                    $dvy = $vy[$i] - $vy[$j];
+                    $approach = $dvx * $nx + $dvy * $ny;
+                    $root = sqrt($depth);
+                    $push = $dt * ($this->spring * $depth * $root + $this->damping * sqrt($root) * $approach);
+                    // Slip of i's surface against j's: across the line of centres in the plane, and upwards.
+                    $across = -$dvx * $ny + $dvy * $nx + $this->radius * ($wz[$i] + $wz[$j]);
+                    $up = $this->radius * (($wx[$i] + $wx[$j]) * $ny - ($wy[$i] + $wy[$j]) * $nx);
+                    $slip = sqrt($across * $across + $up * $up);
+                    if (!isset($frictions[$key])) {
+                        $frictions[$key] = $this->balls->friction($slip);
+                        $touched[$i] = $touched[$j] = true;
+                        if ($approach > $this->tolerances->slowApproach) {
+                            $this->contacts[] = $members[$i]->index < $members[$j]->index
+                                ? [$time + $step * $dt, $members[$i], $members[$j], -1, $x[$i], $y[$i]]
+                                : [$time + $step * $dt, $members[$j], $members[$i], -1, $x[$j], $y[$j]];
+                        }
+                    }
+                    if ($push <= 0.0) {
+                        continue;
+                    }
+                    $jx = -$push * $nx;
+                    $jy = -$push * $ny;
+                    if ($slip > 1e-12) {
+                        $rub = $frictions[$key] * $push;
+                        $rub = $rub < $slip / 7 ? $rub / $slip : 1 / 7;
+                        $jx += $rub * $across * $ny;
+                        $jy -= $rub * $across * $nx;
+                        $turn = 2.5 / $this->radius * $rub;
+                        $wx[$i] -= $turn * $up * $ny;
+                        $wx[$j] -= $turn * $up * $ny;
+                        $wy[$i] += $turn * $up * $nx;
+                        $wy[$j] += $turn * $up * $nx;
+                        $wz[$i] -= $turn * $across;
+                        $wz[$j] -= $turn * $across;
+                    }
+                    $vx[$i] += $jx;
+                    $vy[$i] += $jy;
+                    $vx[$j] -= $jx;
+                    $vy[$j] -= $jy;
+                }
+                foreach ($vx as $i => $u) {
+                    $x[$i] += $dt * $u;
+                    $y[$i] += $dt * $vy[$i];
+                }
+            }
+            $time += $round;
+            $this->meetSurfaces($members, $x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $time);
+        } while ($this->arePressed($pairs, $x, $y, $vx, $vy, $round));
+
+        $moved = [];
+        foreach ($members as $i => $body) {
+            if (!$touched[$i]) {
+                continue;
+            }
+            $seconds = $time - $start[$i];
+            $body->trackContact(($x[$i] - $body->x) / $seconds, ($y[$i] - $body->y) / $seconds);
+            [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]];
+            $body->since = $time;
+            $moved[] = $body;
+        }
+
+        return $moved;
+    }
+
+    /** @return list<array{float, Body, Body|null, int, float, float}> contacts of the last stage: time, ball, other ball or null, surface, spot */
+    public function contacts(): array
+    {
+        return $this->contacts;
+    }
+
+    /**
+     * Balls that are not in the stage and could touch a member within a round, brought to the present time.
+     *
+     * @param list<Body>        $bodies
+     * @param list<Body>        $members
+     * @param array<int, float> $x
+     * @param array<int, float> $y
+     * @param float             $path    that a member can cover in the round, metres
+     *
+     * @return list<Body>
+     */
+    private function comers(array $bodies, array $members, array $x, array $y, float $path, float $time, float $round): array
+    {
+        $found = [];
+        foreach ($bodies as $body) {
+            if (Body::POCKETED === $body->phase || $body->since > $time || \in_array($body, $members, true)) {
+                continue;
+            }
+            $dt = $time - $body->since;
+            $bx = $body->x + $dt * ($body->vx + 0.5 * $dt * $body->ax);
+            $by = $body->y + $dt * ($body->vy + 0.5 * $dt * $body->ay);
+            $near = $this->reach + $path + $round * sqrt($body->vx * $body->vx + $body->vy * $body->vy);
+            foreach ($x as $i => $mx) {
+                if (($bx - $mx) ** 2 + ($by - $y[$i]) ** 2 < $near * $near) {
+                    $body->advance($this->cloth, $time);
+                    $found[] = $body;
+                    break;
+                }
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * Pairs that can touch within a round, with the distance below which they push: two radii, or less where they lay closer.
+     *
+     * @param array<int, float> $x
+     * @param array<int, float> $y
+     * @param array<int, float> $lengths of pairs that lay closer when they were first looked at
+     *
+     * @return array<int, float> keyed by 32 i + j
+     */
+    private function pairs(array $x, array $y, float $margin, array &$lengths): array
+    {
+        $pairs = [];
+        $near = $this->reach + $margin;
+        for ($i = 0, $n = \count($x); $i < $n; ++$i) {
+            for ($j = $i + 1; $j < $n; ++$j) {
+                $square = ($x[$j] - $x[$i]) ** 2 + ($y[$j] - $y[$i]) ** 2;
+                if ($square < $near * $near) {
+                    $key = $i << 5 | $j;
+                    $lengths[$key] ??= min($this->reach, sqrt($square));
+                    $pairs[$key] = $lengths[$key];
+                }
+            }
+        }
+
+        return $pairs;
+    }
+
+    /**
+     * What the cloth does to each ball in a round: friction against its slip, and loss of its spin about the vertical.
+     *
+     * @param array<int, float> $vx
+     * @param array<int, float> $vy
+     * @param array<int, float> $wx
+     * @param array<int, float> $wy
+     * @param array<int, float> $wz
+     */
+    private function drag(array &$vx, array &$vy, array &$wx, array &$wy, array &$wz, float $seconds): void
+    {
+        $kick = $this->cloth->slideRate * $seconds;
+        $lost = $this->cloth->spinDecay * $seconds;
+        foreach ($vx as $i => $u) {
+            $ux = $u - $this->radius * $wy[$i];
+            $uy = $vy[$i] + $this->radius * $wx[$i];
+            $slip = sqrt($ux * $ux + $uy * $uy);
+            if ($slip > $this->cloth->slip) {
+                $share = min($kick / $slip, 2 / 7);
+                $vx[$i] -= $share * $ux;
+                $vy[$i] -= $share * $uy;
+                $turn = 2.5 / $this->radius * $share;
+                $wx[$i] -= $turn * $uy;
+                $wy[$i] += $turn * $ux;
+            }
+            $wz[$i] = abs($wz[$i]) <= $lost ? 0.0 : ($wz[$i] > 0 ? $wz[$i] - $lost : $wz[$i] + $lost);
+        }
+    }
+
+    /**
+     * @param list<Body>        $members
+     * @param array<int, float> $x
+     * @param array<int, float> $y
+     * @param array<int, float> $vx
+     * @param array<int, float> $vy
+     * @param array<int, float> $wx
+     * @param array<int, float> $wy
+     * @param array<int, float> $wz
+     * @param array<int, bool>  $touched
+     */
+    private function meetSurfaces(array $members, array $x, array $y, array &$vx, array &$vy, array &$wx, array &$wy, array &$wz, array &$touched, float $time): void
+    {
+        $s = $this->surfaces;
+        foreach ($members as $i => $body) {
+            if ($body->zone < 0 && $x[$i] >= $this->radius && $x[$i] <= $s->length - $this->radius && $y[$i] >= $this->radius && $y[$i] <= $s->width - $this->radius) {
+                continue;
+            }
+            foreach ($s->overlapped($x[$i], $y[$i], $body->zone) as [$surface, $nx, $ny]) {
+                $approach = $vx[$i] * $nx + $vy[$i] * $ny;
+                if ($approach <= 0.0) {
+                    continue;
+                }
+                $ball = new Body($body->index, $x[$i], $y[$i], false);
+                [$ball->vx, $ball->vy, $ball->wx, $ball->wy, $ball->wz] = [$vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]];
+                if ($approach < $this->tolerances->slowApproach) {
+                    $ball->vx -= $approach * $nx;
+                    $ball->vy -= $approach * $ny;
+                } else {
+                    $ball->rebound($this->cushion, $nx, $ny, $approach);
+                    $this->contacts[] = [$time, $body, null, $surface, $x[$i], $y[$i]];
+                    $touched[$i] = true;
+                }
+                [$vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$ball->vx, $ball->vy, $ball->wx, $ball->wy, $ball->wz];
+            }
+        }
+    }
+
+    /**
+     * Whether a pair is pressed in by more than a graze, or will be within a round.
+     *
+     * @param array<int, float> $pairs
+     * @param array<int, float> $x
+     * @param array<int, float> $y
+     * @param array<int, float> $vx
+     * @param array<int, float> $vy
+     */
+    private function arePressed(array $pairs, array $x, array $y, array $vx, array $vy, float $round): bool
+    {
+        foreach ($pairs as $key => $length) {
+            $i = $key >> 5;
+            $j = $key & 31;
+            $dx = $x[$j] - $x[$i];
+            $dy = $y[$j] - $y[$i];
+            $distance = sqrt($dx * $dx + $dy * $dy);
+            $closing = (($vx[$i] - $vx[$j]) * $dx + ($vy[$i] - $vy[$j]) * $dy) / $distance;
+            if ($length - $distance > $this->graze || ($closing > $this->tolerances->clusterApproach && $distance - $length < $closing * $round)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
