@@ -58,6 +58,12 @@ final readonly class Outcome
         return null;
     }
 
+    /** @return list<Event> a ball's contacts with rails and jaws, in order */
+    public function cushions(Ball $ball): array
+    {
+        return array_values(array_filter($this->eventsOf($ball), static fn (Event $event): bool => EventKind::Cushion === $event->kind || EventKind::Jaw === $event->kind));
+    }
+
     /** @return list<Event> the events of one ball, of one kind if given */
     public function eventsOf(Ball $ball, ?EventKind $kind = null): array
     {

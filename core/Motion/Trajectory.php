@@ -76,6 +76,31 @@ final readonly class Trajectory
         return array_sum(array_map(static fn (Segment $segment): float => $segment->length(), $this->segments));
     }
 
+    /**
+     * Points of a polygon that is nowhere farther from the path than the given distance (metres): the sagitta of a parabola
+     * falls with the square of the number of its parts, so each piece has as few as that needs.
+     *
+     * @return non-empty-list<Spot>
+     */
+    public function points(float $within = 0.0005): array
+    {
+        $points = [$this->segments[0]->at($this->segments[0]->start)];
+        foreach ($this->segments as $segment) {
+            if (0.0 === $segment->vx && 0.0 === $segment->vy) {
+                continue;
+            }
+            $sagitta = 0.125 * hypot($segment->ax, $segment->ay) * $segment->duration ** 2;
+            // On a straight piece the acceleration lies along the path: no part is needed for it.
+            $bend = abs($segment->vx * $segment->ay - $segment->vy * $segment->ax) > 1e-9 * (hypot($segment->vx, $segment->vy) * hypot($segment->ax, $segment->ay) + 1e-30);
+            $parts = $bend ? max(1, (int) ceil(sqrt($sagitta / $within))) : 1;
+            for ($i = 1; $i <= $parts; ++$i) {
+                $points[] = $segment->at($segment->start + $segment->duration * $i / $parts);
+            }
+        }
+
+        return $points;
+    }
+
     public function last(): Spot
     {
         $segment = $this->segments[array_key_last($this->segments)];

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Player;
 
+use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\Strike;
+
 /**
  * A player's execution errors as standard deviations: direction of the cue in degrees, speed as a share, tip placement in
  * millimetres sideways and up. The defaults are an estimate for a good club player (common practice), not measured.
@@ -24,6 +27,25 @@ final readonly class ExecutionErrors
         public float $tipSide = self::LIMITS['tipSide'][0],
         public float $tipHeight = self::LIMITS['tipHeight'][0],
     ) {
+    }
+
+    /**
+     * The stroke that comes of an intended one: direction, speed and tip placement each with an error of their own.
+     *
+     * @param float $ballRadius metres
+     *
+     * @throws IllegalStroke If the tip lands past the miscue limit
+     */
+    public function disturb(Strike $strike, Randomness $random, float $ballRadius): Strike
+    {
+        $millimetre = 0.001 / $ballRadius;
+        $direction = rad2deg($strike->direction) + $this->aim * $random->normal();
+        // Normal, but never less than nothing nor more than a cue can give.
+        $speed = min(Strike::MAX_SPEED, max(0.01, $strike->speed * (1 + $this->speed * $random->normal())));
+        $side = $strike->side + $this->tipSide * $millimetre * $random->normal();
+        $height = $strike->height + $this->tipHeight * $millimetre * $random->normal();
+
+        return Strike::degrees($direction, $speed, $side, $height, rad2deg($strike->elevation), $strike->endMassRatio);
     }
 
     /** @return array<string, float> */

@@ -66,10 +66,7 @@ final readonly class SolvedShot
     /** @return list<Event> the cue ball's contacts with rails and jaws, in order */
     public function cushions(): array
     {
-        return array_values(array_filter(
-            $this->outcome->eventsOf(Ball::Cue),
-            static fn (Event $event): bool => EventKind::Cushion === $event->kind || EventKind::Jaw === $event->kind,
-        ));
+        return $this->outcome->cushions(Ball::Cue);
     }
 
     /** @return list<Ball> other balls that move, in order of their first contact */

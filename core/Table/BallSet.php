@@ -9,8 +9,8 @@ use ZigLane\Core\Error\IllegalTable;
 /**
  * A set of equal balls. Radius in metres, mass in kilograms; friction between two balls at slip speed v (m/s) is
  * `frictionFloor + frictionFall * exp(-frictionRate * v)`, fitted to data in Marlow, The Physics of Pocket Billiards (1995).
- * `stiffness` is Young's modulus over (1 - Poisson's ratio squared) in pascals, which sets how long balls touch (phenolic resin,
- * from memory). Defaults: WPA equipment specification (2.25 in, 6 oz).
+ * `stiffness` is Young's modulus over (1 - Poisson's ratio squared) in pascals, which sets how long balls touch: a quarter of a
+ * millisecond at 1 m/s (from memory). Defaults: WPA equipment specification (2.25 in, 6 oz).
  */
 final readonly class BallSet
 {
@@ -22,7 +22,7 @@ final readonly class BallSet
         'frictionFloor' => [0.00995, 0.0, 0.5],
         'frictionFall' => [0.108, 0.0, 0.5],
         'frictionRate' => [1.088, 0.0, 20.0],
-        'stiffness' => [5.0e9, 1.0e8, 1.0e11],
+        'stiffness' => [2.0e10, 1.0e8, 1.0e11],
     ];
 
     /** @throws IllegalTable If a field lies outside LIMITS */

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Rules\Game;
 
 /** The console as another program uses it: standard input, output, error and exit codes. */
 final class ConsoleTest extends TestCase
@@ -45,6 +47,33 @@ final class ConsoleTest extends TestCase
 
         self::assertSame([2, ''], [$code, $output]);
         self::assertStringContainsString('cannot be read', $errors);
+    }
+
+    public function testABreakPrintsARackFileThatCanBeReadAgain(): void
+    {
+        [$code, $output, $errors] = self::console('lane:break --game nine-ball --seed 7');
+
+        self::assertSame([0, ''], [$code, $errors]);
+        $rack = RackFile::parse($output)->rack;
+        self::assertSame(Game::NineBall, $rack->game);
+        self::assertGreaterThan(3, $rack->layout->count());
+        self::assertSame($output, self::console('lane:break --game nine-ball --seed 7')[1]);
+    }
+
+    public function testABreakReportCountsItsBreaks(): void
+    {
+        [$code, $output] = self::console('lane:break --game eight-ball --seeds 5');
+
+        self::assertSame(0, $code);
+        self::assertMatchesRegularExpression('/^Eight-ball, 5 breaks from seed 1\nballs made a break +\d+\.\d\d\n/', $output);
+    }
+
+    public function testABreakOfAnUnknownGameGetsExitCode2(): void
+    {
+        [$code, $output, $errors] = self::console('lane:break --game snooker --seed x --seeds 0');
+
+        self::assertSame([2, ''], [$code, $output]);
+        self::assertSame("game: found snooker; allowed: eight-ball, nine-ball, ten-ball, straight-pool\nseed: found x; a whole number is allowed\nseeds: found 0; 1 to 100000 are allowed\n", $errors);
     }
 
     /** @return array{int, string, string} exit code, output, errors */

@@ -39,7 +39,8 @@ final class Approach
                 if ($rate < 0.0 || (0.0 === $rate && ($across * $across + $x * $ax + $y * $ay) / $distance < -1e-9)) {
                     return $t;
                 }
-                $t += max($bend > 0.0 ? 2 * $rate / $bend : \INF, 1e-6);
+                // They part, or slide along each other: look again later, and ever less often up to some milliseconds.
+                $t += max($bend > 0.0 ? 2 * $rate / $bend : \INF, 1e-6 * (1 + $step));
             } elseif ($bend > 0.0) {
                 $root = sqrt($rate * $rate + 2 * $bend * $gap);
                 $t += $rate < 0.0 ? 2 * $gap / ($root - $rate) : ($rate + $root) / $bend;

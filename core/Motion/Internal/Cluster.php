@@ -16,8 +16,8 @@ use ZigLane\Core\Table\BallSet;
  *
  * Spring: Hertz, F = k d^(3/2) for two equal spheres. Damping: c d^(1/4) times the speed of approach, whose restitution does
  * not depend on the speed (Tsuji, Tanaka and Ishida, Powder Technology 71, 1992); c follows from the restitution in closed
- * form. Friction: Coulomb's, with the coefficient of the slip at first touch, as in the contact of two balls; no more than
- * ends the slip. Rails and jaws that a ball meets meanwhile act at once by the cushion law.
+ * form. Friction: Coulomb's, with the coefficient of the slip at first touch, as in the contact of two balls; in all no more
+ * than ends the greatest slip (a seventh of it). The line of centres is that of the first touch, also as there. Rails and jaws that a ball meets meanwhile act at once by the cushion law.
  *
  * All per unit of mass. Balls that touch with a slight overlap from the start (LayoutRules::TOUCHING) do not push by it.
  *
@@ -127,7 +127,7 @@ final class Cluster
             $touched[$i] = $body->phase <= Body::ROLLING;
         }
         $start = array_fill(0, \count($members), $now);
-        $lengths = $frictions = [];
+        $lengths = $frictions = $normals = $most = $rubbed = [];
         $time = $now;
         do {
             if ($time - $now > self::LONGEST) {
@@ -155,14 +155,21 @@ final class Cluster
                     $j = $key & 31;
                     $dx = $x[$j] - $x[$i];
                     $dy = $y[$j] - $y[$i];
-                    $distance = sqrt($dx * $dx + $dy * $dy);
-                    $depth = $length - $distance;
+                    $isNew = !isset($frictions[$key]);
+                    if ($isNew) {
+                        $square = $dx * $dx + $dy * $dy;
+                        if ($square >= $length * $length) {
+                            continue;
+                        }
+                        $distance = sqrt($square);
+                        $normals[$key] = [$dx / $distance, $dy / $distance];
+                    }
+                    [$nx, $ny] = $normals[$key];
+                    $depth = $length - $dx * $nx - $dy * $ny;
                     if ($depth <= 0.0) {
                         unset($frictions[$key]);
                         continue;
                     }
-                    $nx = $dx / $distance;
-                    $ny = $dy / $distance;
                     $dvx = $vx[$i] - $vx[$j];
                     $dvy = $vy[$i] - $vy[$j];
                     $approach = $dvx * $nx + $dvy * $ny;
@@ -172,8 +179,10 @@ final class Cluster
                     $across = -$dvx * $ny + $dvy * $nx + $this->radius * ($wz[$i] + $wz[$j]);
                     $up = $this->radius * (($wx[$i] + $wx[$j]) * $ny - ($wy[$i] + $wy[$j]) * $nx);
                     $slip = sqrt($across * $across + $up * $up);
-                    if (!isset($frictions[$key])) {
+                    if ($isNew) {
                         $frictions[$key] = $this->balls->friction($slip);
+                        $most[$key] = $slip;
+                        $rubbed[$key] = 0.0;
                         $touched[$i] = $touched[$j] = true;
                         if ($approach > $this->tolerances->slowApproach) {
                             $this->contacts[] = $members[$i]->index < $members[$j]->index
@@ -186,9 +195,13 @@ final class Cluster
                     }
                     $jx = -$push * $nx;
                     $jy = -$push * $ny;
+                    if ($slip > $most[$key]) {
+                        $most[$key] = $slip;
+                    }
                     if ($slip > 1e-12) {
-                        $rub = $frictions[$key] * $push;
-                        $rub = $rub < $slip / 7 ? $rub / $slip : 1 / 7;
+                        $rub = min($frictions[$key] * $push, $slip / 7, $most[$key] / 7 - $rubbed[$key]);
+                        $rubbed[$key] += $rub;
+                        $rub /= $slip;
                         $jx += $rub * $across * $ny;
                         $jy -= $rub * $across * $nx;
                         $turn = 2.5 / $this->radius * $rub;

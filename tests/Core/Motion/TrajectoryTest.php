@@ -55,6 +55,26 @@ final class TrajectoryTest extends TestCase
         self::assertSame(0.0, $trajectory->speed($trajectory->end()));
     }
 
+    public function testFewPointsDrawThePathWithinHalfAMillimetre(): void
+    {
+        $trajectory = (new Table())->simulator()->play(Table::layout([0 => [0.5, 0.6]]), Strike::degrees(35.0, 2.5, 0.4, 0.2, 25.0))->trajectory(Ball::Cue);
+        $points = $trajectory->points();
+
+        self::assertLessThan(10 * \count($trajectory->segments), \count($points));
+        self::assertEquals($trajectory->last(), $points[\count($points) - 1]);
+        for ($time = 0.0; $time < $trajectory->end(); $time += 0.003) {
+            $spot = $trajectory->at($time);
+            $off = \INF;
+            for ($i = 1; $i < \count($points); ++$i) {
+                [$a, $b] = [$points[$i - 1], $points[$i]];
+                $length = max($a->distanceTo($b), 1e-12);
+                $share = max(0.0, min(1.0, (($spot->x - $a->x) * ($b->x - $a->x) + ($spot->y - $a->y) * ($b->y - $a->y)) / $length ** 2));
+                $off = min($off, hypot($spot->x - $a->x - $share * ($b->x - $a->x), $spot->y - $a->y - $share * ($b->y - $a->y)));
+            }
+            self::assertLessThan(0.0005, $off);
+        }
+    }
+
     public function testATrajectoryNeedsATrack(): void
     {
         $this->expectException(\LogicException::class);

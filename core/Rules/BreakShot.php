@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Rules;
+
+use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Outcome;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * A break: the rack with the cue ball, the stroke that was meant, and what came of it.
+ *
+ * The usual strokes (common practice, checked by simulation in docs/break.md): nine-ball from beside the left long rail, where
+ * the wing ball on that side heads for its corner; eight-ball from the middle of the head string; ten-ball from half a diamond
+ * beside it; each hard, with the middle of the tip, full on the ball at the apex. Straight pool opens safe: softly
+ * and less than half on the rear corner ball, so that two balls reach a cushion and the cue ball comes back to the head rail.
+ */
+final readonly class BreakShot
+{
+    /** Across the table, in diamonds from the right rail; speed of the cue ball just after the hit, m/s. */
+    private const STROKES = [
+        'nine-ball' => [3.6, 8.5],
+        'ten-ball' => [2.5, 9.0],
+        'eight-ball' => [2.0, 9.0],
+    ];
+
+    private function __construct(
+        public Layout $rack,
+        public Strike $meant,
+        public Outcome $outcome,
+        /** @var list<Ball> the outermost balls of the widest row but the last: in nine-ball the balls on the wing, right and left */
+        public array $wings,
+    ) {
+    }
+
+    /**
+     * Racks, breaks with a player's errors, and plays it to the end.
+     *
+     * @throws IllegalStroke If the errors take the tip past the miscue limit
+     */
+    public static function play(Game $game, TableProfile $table, BallSet $set, ExecutionErrors $player, Randomness $random, float $looseness = Racking::LOOSENESS, float $endMassRatio = 30.0): self
+    {
+        $rack = Racking::of($game, $table, $set, $random, $looseness);
+        $balls = $rack->balls();
+        [$cue, $meant] = self::stroke($game, $table, $set, $rack, $endMassRatio);
+        $layout = Layout::empty()->with(Ball::Cue, $cue);
+        foreach ($balls as $ball) {
+            $layout = $layout->with($ball, $rack->spot($ball));
+        }
+        $outcome = (new EventSimulator($table, $set))->play($layout, $player->disturb($meant, $random, $set->radius));
+
+        return new self($layout, $meant, $outcome, [$balls[3], $balls[5]]);
+    }
+
+    /** @return array{Spot, Strike} where the cue ball lies and the stroke */
+    private static function stroke(Game $game, TableProfile $table, BallSet $set, Layout $rack, float $endMassRatio): array
+    {
+        if (Game::StraightPool !== $game) {
+            [$across, $speed] = self::STROKES[$game->value];
+            $cue = Spot::diamonds(2.0, $across, $table);
+
+            return [$cue, Strike::degrees(rad2deg($cue->directionTo(Racking::footSpot($table))), $speed, 0.0, 0.0, 2.0, $endMassRatio)];
+        }
+        $cue = Spot::diamonds(2.0, 1.0, $table);
+        $corner = $rack->spot($rack->balls()[10]);
+        // To the right of the right corner ball, so far that three tenths of the ball are hit.
+        $aside = asin((1 - 0.3) * $set->diameter() / $cue->distanceTo($corner));
+        $strike = Strike::degrees(0.0, 2.6, 0.0, 0.15, 2.0, $endMassRatio);
+
+        return [$cue, $strike->towards($cue->directionTo($corner) - $aside - $strike->squirt())];
+    }
+
+    /** Whether a ball on the wing drops in the corner on its side of the foot rail. */
+    public function wingWent(): bool
+    {
+        [$right, $left] = $this->wings;
+
+        return 'FR' === $this->outcome->pocketOf($right)?->value || 'FL' === $this->outcome->pocketOf($left)?->value;
+    }
+
+    /** Object balls pocketed. */
+    public function made(): int
+    {
+        return \count($this->outcome->pocketed) - ($this->outcome->isScratch() ? 1 : 0);
+    }
+
+    /** Mean distance between any two object balls that are left, metres; 0 with fewer than two. */
+    public function spread(): float
+    {
+        $balls = $this->outcome->final->without(Ball::Cue)->balls();
+        $sum = 0.0;
+        $pairs = 0;
+        foreach ($balls as $i => $one) {
+            foreach (\array_slice($balls, $i + 1) as $other) {
+                $sum += $this->outcome->final->spot($one)->distanceTo($this->outcome->final->spot($other));
+                ++$pairs;
+            }
+        }
+
+        return $pairs > 0 ? $sum / $pairs : 0.0;
+    }
+
+    /**
+     * The layout that is left, for the next shot: after a scratch, and after a made eight in eight-ball, with ball in hand.
+     */
+    public function rackAfter(Game $game, TableProfile $table, BallSet $set, ExecutionErrors $player): Rack
+    {
+        $final = $this->outcome->final;
+        $inHand = match (true) {
+            !$this->outcome->isScratch() => BallInHand::None,
+            Game::EightBall === $game, Game::StraightPool === $game => BallInHand::Kitchen,
+            default => BallInHand::Anywhere,
+        };
+
+        return new Rack($game, $final, $table, $set, player: $player, ballInHand: $inHand, group: Game::EightBall === $game ? Group::Open : null);
+    }
+}

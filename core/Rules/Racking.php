@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Rules;
+
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * Racks the object balls of a game with the apex on the foot spot, by the world standard rules: nine-ball a diamond with the 1
+ * in front and the 9 in the middle; ten-ball a triangle with the 1 in front and the 10 in the middle; eight-ball the 8 in the
+ * middle and one of each group in the rear corners; straight pool as they come. The others lie at random.
+ *
+ * No rack is perfect. Each ball lies within half of `looseness` of its place in a pattern whose places are one diameter and
+ * half of `looseness` apart, anywhere in that circle with equal chance: so neighbours have gaps from nothing (frozen) up to
+ * about `looseness` and a half, half of it on average. 0 is a rack in which all are frozen.
+ */
+final readonly class Racking
+{
+    /** Usual looseness of a rack by hand, metres: common practice. */
+    public const LOOSENESS = 0.0001;
+
+    /** Balls in each row from the apex on. */
+    private const ROWS = [
+        'nine-ball' => [1, 2, 3, 2, 1],
+        'ten-ball' => [1, 2, 3, 4],
+        'eight-ball' => [1, 2, 3, 4, 5],
+        'straight-pool' => [1, 2, 3, 4, 5],
+    ];
+
+    public static function footSpot(TableProfile $table): Spot
+    {
+        return Spot::diamonds(6.0, 2.0, $table);
+    }
+
+    public static function of(Game $game, TableProfile $table, BallSet $set, Randomness $random, float $looseness = self::LOOSENESS): Layout
+    {
+        $pitch = $set->diameter() + 0.5 * $looseness;
+        $apex = self::footSpot($table);
+        $places = [];
+        foreach (self::ROWS[$game->value] as $row => $count) {
+            for ($i = 0; $i < $count; ++$i) {
+                $places[] = [$apex->x + $row * $pitch * sqrt(3) / 2, $apex->y + ($i - ($count - 1) / 2) * $pitch];
+            }
+        }
+        $layout = Layout::empty();
+        foreach (self::order($game, $random) as $place => $ball) {
+            $reach = 0.25 * $looseness * sqrt($random->share());
+            $angle = 2 * \M_PI * $random->share();
+            $layout = $layout->with($ball, Spot::metres($places[$place][0] + $reach * cos($angle), $places[$place][1] + $reach * sin($angle)));
+        }
+
+        return $layout;
+    }
+
+    /** @return array<int, Ball> the ball on each place, row by row from the apex and from right to left */
+    private static function order(Game $game, Randomness $random): array
+    {
+        $fixed = match ($game) {
+            Game::NineBall => [0 => Ball::One, 4 => Ball::Nine],
+            Game::TenBall => [0 => Ball::One, 4 => Ball::Ten],
+            Game::EightBall => [4 => Ball::Eight],
+            Game::StraightPool => [],
+        };
+        if (Game::EightBall === $game) {
+            $corners = $random->shuffled([Ball::from(1 + (int) floor(7 * $random->share())), Ball::from(9 + (int) floor(7 * $random->share()))]);
+            $fixed += [10 => $corners[0], 14 => $corners[1]];
+        }
+        $others = $random->shuffled(array_values(array_filter($game->balls(), static fn (Ball $ball): bool => !\in_array($ball, $fixed, true))));
+        foreach (array_keys($game->balls()) as $place) {
+            $fixed[$place] ??= array_shift($others) ?? throw new \LogicException('More places than balls.');
+        }
+        ksort($fixed);
+
+        return $fixed;
+    }
+}
