@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
+use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
 use ZigLane\Core\Motion\Internal\Surfaces;
@@ -31,6 +32,19 @@ final readonly class EventSimulator implements Simulator
         $layout->spot(Ball::Cue);
 
         return $this->run($layout, [Ball::Cue->value => $strike->velocities($this->balls->radius)], true);
+    }
+
+    /**
+     * For many strokes from one layout: checked once, and only their endings kept.
+     *
+     * @throws IllegalLayout If there is no cue ball or the balls cannot lie so
+     */
+    public function rollouts(Layout $layout): Rollouts
+    {
+        $layout->spot(Ball::Cue);
+        $this->rules->assertLegal($layout);
+
+        return new Rollouts($this->engine, $layout, $this->balls->radius);
     }
 
     /**

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion;
+
+use ZigLane\Core\Error\SimulationLimit;
+use ZigLane\Core\Motion\Internal\Body;
+use ZigLane\Core\Motion\Internal\Engine;
+use ZigLane\Core\Motion\Internal\Surfaces;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+
+/** Plays many strokes from one layout, which was found legal before, and keeps of each only how it ends. */
+final readonly class Rollouts
+{
+    /** @var list<Ball> */
+    private array $balls;
+
+    /** @var list<array{float, float}> */
+    private array $spots;
+
+    private int $cue;
+
+    /** @internal made by EventSimulator::rollouts */
+    public function __construct(private Engine $engine, private Layout $layout, private float $radius)
+    {
+        $this->balls = $layout->balls();
+        $this->cue = (int) array_search(Ball::Cue, $this->balls, true);
+        $this->spots = array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls);
+    }
+
+    /** @throws SimulationLimit If the bound on events is met */
+    public function play(Strike $strike): Ending
+    {
+        $bodies = [];
+        foreach ($this->spots as $i => [$x, $y]) {
+            $bodies[] = new Body($i, $x, $y, false);
+        }
+        $cue = $bodies[$this->cue];
+        [$cue->vx, $cue->vy, $cue->wx, $cue->wy, $cue->wz] = $strike->velocities($this->radius);
+        $first = null;
+        $pocketed = $cushions = [];
+        foreach ($this->engine->run($bodies) as [, $kind, $body, $other, $where]) {
+            if (EventKind::Ball === $kind) {
+                if (null === $first && null !== $other && ($body === $cue || $other === $cue)) {
+                    $first = $this->balls[$body === $cue ? $other->index : $body->index];
+                }
+            } elseif (EventKind::Pocket === $kind) {
+                $pocketed[$this->balls[$body->index]->value] = Surfaces::POCKETS[$where];
+            } elseif ($body === $cue && EventKind::Cushion === $kind) {
+                $cushions[] = Surfaces::RAILS[$where];
+            } elseif ($body === $cue && EventKind::Jaw === $kind) {
+                $cushions[] = Surfaces::POCKETS[$where];
+            }
+        }
+        $final = $this->layout;
+        $struck = [];
+        foreach ($bodies as $i => $body) {
+            $ball = $this->balls[$i];
+            if (Body::POCKETED === $body->phase) {
+                $final = $final->without($ball);
+            } elseif ($body->hasMoved) {
+                $final = $final->with($ball, Spot::metres($body->x, $body->y));
+            } else {
+                continue;
+            }
+            if ($body !== $cue) {
+                $struck[] = $ball;
+            }
+        }
+
+        return new Ending($final, $pocketed, $first, $struck, $cushions);
+    }
+}
