@@ -18,7 +18,7 @@ enum { PHASE_ENDS, SURFACE, ENTERS_ZONE, LEAVES_ZONE, ENTERS_HOLE, LEAVES_HOLE, 
 
 typedef struct {
     double since, x, y, vx, vy, ax, ay, wx, wy, wz, bx, by, phaseEnds, drops, ownTime, pairTime, left, right, bottom, top;
-    int index, phase, zone, ownKind, ownSurface, partner;
+    int index, phase, zone, ownKind, ownSurface, partner, awake;
     double pressed[28];
 } Body;
 
@@ -36,7 +36,7 @@ static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *
 {
     const double sin = noseSin, cos = noseCos, mu = noseMu, cloth = clothMu, longest = 0.08, shortest = 0.003, turns = 6.0;
     double vy = *vy_, rim = R / vy, a = *vx_ / vy, p = *wx_ * rim, q = *wy_ * rim, r = *wz_ * rim;
-    double along = 2.5 * sin - 1, up = sin - 2.5, inertia = sin * sin + 2.5, drift = sin * cos;
+    double along = 2.5 * sin - 1, up = sin - 2.5, inertia = sin * sin + 2.5, drift = sin * cos, stickX = 1 / 3.5, stickT = 1 / inertia;
     double sx = a + q * sin - r * cos, st = p - sin, ux = a - q, uy = 1 + p, b = 1.0, work = 0.0, target = INFINITY, h = 0.0;
     double sFx = 0, sFt = 0, sGx = 0, sGy = 0, fx, ft, gx, gy, limit, size, share;
     int slides, step;
@@ -66,7 +66,7 @@ static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *
     }
     for (step = 0; step < 100000; ++step) {
         double dsx = along * gx - 3.5 * fx, dst = drift - inertia * ft + up * gy, dux = along * fx - 3.5 * gx, duy = up * ft - cos - 3.5 * gy;
-        double turn, closing, pace, ex, et, rate, next;
+        double turn, closing, pace, ex, et, ends, rate, next;
         sx += h * dsx;
         st += h * dst;
         ux += h * dux;
@@ -87,14 +87,19 @@ static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *
         if (h < shortest) h = shortest;
         ex = sx + h * along * gx;
         et = st + h * (drift + up * gy);
-        fx = ex / (3.5 * h);
-        ft = et / (inertia * h);
-        if (fx * fx + ft * ft > mu * mu) {
-            share = mu * h / sqrt(ex * ex + et * et);
-            fx = sx + ex * (1 - 3.5 * share);
-            ft = st + et * (1 - inertia * share);
+        ends = mu * h;
+        fx = ex * stickX;
+        ft = et * stickT;
+        if (fx * fx + ft * ft > ends * ends) {
+            size = sqrt(ex * ex + et * et);
+            fx = (sx + ex) * size - 3.5 * ends * ex;
+            ft = (st + et) * size - inertia * ends * et;
             size = sqrt(fx * fx + ft * ft);
-            size = size > 1e-14 ? mu / size : 0.0;
+            size = size > 1e-28 ? mu / size : 0.0;
+            fx *= size;
+            ft *= size;
+        } else {
+            size = 1 / h;
             fx *= size;
             ft *= size;
         }
@@ -103,20 +108,20 @@ static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *
         if (limit <= 0.0) {
             gx = gy = 0.0;
         } else {
-            double slip;
             ex = ux + h * along * fx;
             et = uy + h * (up * ft - cos);
-            slip = sqrt(ex * ex + et * et);
-            if (slip <= 3.5 * h * limit) {
-                gx = ex / (3.5 * h);
-                gy = et / (3.5 * h);
+            size = sqrt(ex * ex + et * et);
+            ends = 3.5 * h * limit;
+            if (size <= ends) {
+                size = stickX / h;
+                gx = ex * size;
+                gy = et * size;
                 slides = 0;
             } else {
-                share = 1 - 3.5 * h * limit / slip;
-                gx = ux + ex * share;
-                gy = uy + et * share;
+                gx = (ux + ex) * size - ends * ex;
+                gy = (uy + et) * size - ends * et;
                 size = sqrt(gx * gx + gy * gy);
-                size = size > 1e-14 ? limit / size : 0.0;
+                size = size > 1e-28 ? limit / size : 0.0;
                 gx *= size;
                 gy *= size;
             }
@@ -128,7 +133,8 @@ static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *
             target = returned * (work + 0.5 * cos * b * share * h);
             work = -0.5 * cos * next * (1 - share) * h;
         } else {
-            work += 0.5 * cos * (b + next < 0.0 ? -b - next : b + next) * h;
+            double path = 0.5 * cos * h * (b + next);
+            work += path < 0.0 ? -path : path;
         }
         if (work >= target) {
             double before = work + 0.5 * cos * (b + next) * h, missing = before > 0.0 ? target - before : target;
@@ -380,7 +386,7 @@ static void searchOwn(Body *b)
     b->ownKind = PHASE_ENDS;
     b->ownSurface = -1;
     if (b->phase == POCKETED) return;
-    if (b->phase <= ROLLING) sweep(b, b->phaseEnds - b->since);
+    sweep(b, b->phaseEnds - b->since);
     if (b->zone >= 0) {
         searchZone(b);
     } else if (b->phase <= ROLLING) {
@@ -389,21 +395,20 @@ static void searchOwn(Body *b)
         if (b->bottom <= R) searchRail(b, 2, b->y - R, b->vy, b->ay);
         if (b->top >= width_ - R) searchRail(b, 3, width_ - R - b->y, -b->vy, -b->ay);
     }
-    sweep(b, b->ownTime - b->since);
+    if (b->ownTime < b->phaseEnds) sweep(b, b->ownTime - b->since);
 }
 
 /* ---- pairs ------------------------------------------------------------------------------------------------------------ */
 
 static double meeting(Body *a, Body *b)
 {
-    double t0 = now, until, known, horizon, ta, tb, dx, dy, vx, vy, ax, ay, rate, pull, square, t, rest, ex, ey, chord, share, wide, reach = 2 * R, time;
+    double t0 = now, until, horizon, ta, tb, dx, dy, vx, vy, ax, ay, rate, pull, square, t, rest, ex, ey, chord, share, wide, reach = 2 * R, time;
     if (a->phase == POCKETED || b->phase == POCKETED) return INFINITY;
     if (b->index < a->index) { Body *o = a; a = b; b = o; }
     if (a->since > t0) t0 = a->since;
     if (b->since > t0) t0 = b->since;
     until = a->ownTime < b->ownTime ? a->ownTime : b->ownTime;
-    known = a->pairTime > b->pairTime ? a->pairTime : b->pairTime;
-    horizon = (known < until ? known : until) - t0;
+    horizon = until - t0;
     if (horizon < 0.0) return INFINITY;
     ta = t0 - a->since;
     tb = t0 - b->since;
@@ -471,7 +476,7 @@ static void searchPairs(Body *b)
                 b->pairTime = time;
                 b->partner = i;
             }
-            if (time < o->pairTime) {
+            if (o->awake && time < o->pairTime) {
                 o->pairTime = time;
                 o->partner = b->index;
             }
@@ -492,6 +497,7 @@ static void meet(Body *one)
     double dx, dy, distance, nx, ny, dvx, dvy, approach;
     int pressed;
     if (b->index < a->index) { Body *o = a; a = b; b = o; }
+    a->awake = b->awake = 1;
     now = one->pairTime;
     if (a->since > now) now = a->since;
     if (b->since > now) now = b->since;
@@ -642,14 +648,20 @@ static void run(void)
     now = 0.0;
     events = 0;
     memset(pairPressed, 0, sizeof pairPressed);
-    for (i = 0; i < n; ++i) settle(B + i, 0.0);
-    for (i = 0; i < n; ++i) searchOwn(B + i);
-    for (i = 0; i < n; ++i) if (B[i].phase <= ROLLING) searchPairs(B + i);
+    for (i = 0; i < n; ++i) {
+        B[i].left = B[i].right = B[i].x;
+        B[i].bottom = B[i].top = B[i].y;
+    }
+    B[0].awake = 1;
+    settle(B, 0.0);
+    searchOwn(B);
+    searchPairs(B);
     for (step = 0; step < 100000; ++step) {
         Body *next = NULL;
         double time = INFINITY;
         int pair = 0;
         for (i = 0; i < n; ++i) {
+            if (!B[i].awake) continue;
             if (B[i].ownTime < time) { time = B[i].ownTime; next = B + i; pair = 0; }
             if (B[i].pairTime < time) { time = B[i].pairTime; next = B + i; pair = 1; }
         }

@@ -48,7 +48,7 @@ final readonly class CushionLaw
     public function __construct(TableProfile $table, BallSet $balls, float $grain = 1.0)
     {
         $this->sin = $table->noseHeight - 1;
-        $this->cos = sqrt(1 - $this->sin ** 2);
+        $this->cos = \sqrt(1 - $this->sin ** 2);
         $this->noseFriction = $table->cushionFriction;
         $this->clothFriction = $table->slide;
         $this->returned = $table->cushionRestitution ** 2;
@@ -87,6 +87,8 @@ final readonly class CushionLaw
         $up = $sin - 2.5;
         $inertia = $sin * $sin + 2.5;
         $drift = $sin * $cos;
+        $stickX = 1 / 3.5;
+        $stickT = 1 / $inertia;
 
         $sx = $a + $q * $sin - $r * $cos;
         $st = $p - $sin;
@@ -100,7 +102,7 @@ final readonly class CushionLaw
 
         // The frictions at the start, for the length of the first step.
         $size = $sx * $sx + $st * $st;
-        $size = $size > 0.0 ? $mu / sqrt($size) : 0.0;
+        $size = $size > 0.0 ? $mu / \sqrt($size) : 0.0;
         $fx = $size * $sx;
         $ft = $size * $st;
         $limit = $cloth * ($sin + $ft * $cos);
@@ -108,7 +110,7 @@ final readonly class CushionLaw
         $size = $ux * $ux + $uy * $uy;
         $slides = $size > 1e-24;
         if ($slides) {
-            $size = $limit / sqrt($size);
+            $size = $limit / \sqrt($size);
             $gx = $size * $ux;
             $gy = $size * $uy;
         } else {
@@ -119,7 +121,7 @@ final readonly class CushionLaw
             $size = $gx * $gx + $gy * $gy;
             if ($size > $limit * $limit) {
                 $slides = true;
-                $size = $limit / sqrt($size);
+                $size = $limit / \sqrt($size);
                 $gx *= $size;
                 $gy *= $size;
             }
@@ -154,17 +156,23 @@ final readonly class CushionLaw
             if ($h < $shortest) {
                 $h = $shortest;
             }
-            // At the nose: the slips that the step would end with if the nose had no friction.
+            // At the nose: the slips that the step would end with if the nose had no friction; then half of the old direction and
+            // half of the new, both as long as the new one is before its direction is taken.
             $ex = $sx + $h * $along * $gx;
             $et = $st + $h * ($drift + $up * $gy);
-            $fx = $ex / (3.5 * $h);
-            $ft = $et / ($inertia * $h);
-            if ($fx * $fx + $ft * $ft > $mu * $mu) {
-                $share = $mu * $h / sqrt($ex * $ex + $et * $et);
-                $fx = $sx + $ex * (1 - 3.5 * $share);
-                $ft = $st + $et * (1 - $inertia * $share);
-                $size = sqrt($fx * $fx + $ft * $ft);
-                $size = $size > 1e-14 ? $mu / $size : 0.0;
+            $ends = $mu * $h;
+            $fx = $ex * $stickX;
+            $ft = $et * $stickT;
+            if ($fx * $fx + $ft * $ft > $ends * $ends) {
+                $size = \sqrt($ex * $ex + $et * $et);
+                $fx = ($sx + $ex) * $size - 3.5 * $ends * $ex;
+                $ft = ($st + $et) * $size - $inertia * $ends * $et;
+                $size = \sqrt($fx * $fx + $ft * $ft);
+                $size = $size > 1e-28 ? $mu / $size : 0.0;
+                $fx *= $size;
+                $ft *= $size;
+            } else {
+                $size = 1 / $h;
                 $fx *= $size;
                 $ft *= $size;
             }
@@ -176,17 +184,18 @@ final readonly class CushionLaw
             } else {
                 $ex = $ux + $h * $along * $fx;
                 $et = $uy + $h * ($up * $ft - $cos);
-                $slip = sqrt($ex * $ex + $et * $et);
-                if ($slip <= 3.5 * $h * $limit) {
-                    $gx = $ex / (3.5 * $h);
-                    $gy = $et / (3.5 * $h);
+                $size = \sqrt($ex * $ex + $et * $et);
+                $ends = 3.5 * $h * $limit;
+                if ($size <= $ends) {
+                    $size = $stickX / $h;
+                    $gx = $ex * $size;
+                    $gy = $et * $size;
                     $slides = false;
                 } else {
-                    $share = 1 - 3.5 * $h * $limit / $slip;
-                    $gx = $ux + $ex * $share;
-                    $gy = $uy + $et * $share;
-                    $size = sqrt($gx * $gx + $gy * $gy);
-                    $size = $size > 1e-14 ? $limit / $size : 0.0;
+                    $gx = ($ux + $ex) * $size - $ends * $ex;
+                    $gy = ($uy + $et) * $size - $ends * $et;
+                    $size = \sqrt($gx * $gx + $gy * $gy);
+                    $size = $size > 1e-28 ? $limit / $size : 0.0;
                     $gx *= $size;
                     $gy *= $size;
                 }
@@ -199,7 +208,8 @@ final readonly class CushionLaw
                 $target = $this->returned * ($work + 0.5 * $cos * $b * $share * $h);
                 $work = -0.5 * $cos * $next * (1 - $share) * $h;
             } else {
-                $work += 0.5 * $cos * ($b + $next < 0.0 ? -$b - $next : $b + $next) * $h;
+                $path = 0.5 * $cos * $h * ($b + $next);
+                $work += $path < 0.0 ? -$path : $path;
             }
             if ($work >= $target) {
                 // Restitution ends within the step: go back to where the work given back is the target.
@@ -207,7 +217,7 @@ final readonly class CushionLaw
                 $missing = $before > 0.0 ? $target - $before : $target;
                 $start = $b < 0.0 ? $b : 0.0;
                 $slope = -$cos * $start;
-                $part = 2 * $missing / ($slope + sqrt($slope * $slope - 2 * $cos * $rate * $missing));
+                $part = 2 * $missing / ($slope + \sqrt($slope * $slope - 2 * $cos * $rate * $missing));
                 if ($b > 0.0) {
                     $part -= $b / $rate;
                 }

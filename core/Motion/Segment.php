@@ -81,14 +81,14 @@ final readonly class Segment
         $c = $this->vx ** 2 + $this->vy ** 2;
         $t = $this->duration;
         if ($a * $t * $t <= 1e-18 * max($c, 1e-30)) {
-            return sqrt($c) * $t;
+            return \sqrt($c) * $t;
         }
         // The integral of sqrt(c + 2 b t + a t^2), with w = a t + b and k = a c - b^2 >= 0.
         $k = max(0.0, $a * $c - $b * $b);
         $primitive = static function (float $w) use ($k, $a): float {
-            $root = sqrt($w * $w + $k);
+            $root = \sqrt($w * $w + $k);
 
-            return ($w * $root + ($k > 0 ? $k * asinh($w / sqrt($k)) : 0.0)) / (2 * $a * sqrt($a));
+            return ($w * $root + ($k > 0 ? $k * asinh($w / \sqrt($k)) : 0.0)) / (2 * $a * \sqrt($a));
         };
 
         return $primitive($a * $t + $b) - $primitive($b);

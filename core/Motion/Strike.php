@@ -64,7 +64,7 @@ final readonly class Strike
     {
         $rest = 1 - $this->side ** 2;
 
-        return atan(2.5 * $this->side * sqrt($rest) / (1 + $this->endMassRatio + 2.5 * $rest));
+        return atan(2.5 * $this->side * \sqrt($rest) / (1 + $this->endMassRatio + 2.5 * $rest));
     }
 
     /**

@@ -92,7 +92,7 @@ final readonly class Trajectory
             $sagitta = 0.125 * hypot($segment->ax, $segment->ay) * $segment->duration ** 2;
             // On a straight piece the acceleration lies along the path: no part is needed for it.
             $bend = abs($segment->vx * $segment->ay - $segment->vy * $segment->ax) > 1e-9 * (hypot($segment->vx, $segment->vy) * hypot($segment->ax, $segment->ay) + 1e-30);
-            $parts = $bend ? max(1, (int) ceil(sqrt($sagitta / $within))) : 1;
+            $parts = $bend ? max(1, (int) ceil(\sqrt($sagitta / $within))) : 1;
             for ($i = 1; $i <= $parts; ++$i) {
                 $points[] = $segment->at($segment->start + $segment->duration * $i / $parts);
             }

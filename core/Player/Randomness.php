@@ -34,7 +34,7 @@ final class Randomness
 
             return $value;
         }
-        $size = sqrt(-2 * log(1 - $this->share()));
+        $size = \sqrt(-2 * log(1 - $this->share()));
         $angle = 2 * \M_PI * $this->share();
         $this->spare = $size * sin($angle);
 

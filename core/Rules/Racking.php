@@ -45,12 +45,12 @@ final readonly class Racking
         $places = [];
         foreach (self::ROWS[$game->value] as $row => $count) {
             for ($i = 0; $i < $count; ++$i) {
-                $places[] = [$apex->x + $row * $pitch * sqrt(3) / 2, $apex->y + ($i - ($count - 1) / 2) * $pitch];
+                $places[] = [$apex->x + $row * $pitch * \sqrt(3) / 2, $apex->y + ($i - ($count - 1) / 2) * $pitch];
             }
         }
         $layout = Layout::empty();
         foreach (self::order($game, $random) as $place => $ball) {
-            $reach = 0.25 * $looseness * sqrt($random->share());
+            $reach = 0.25 * $looseness * \sqrt($random->share());
             $angle = 2 * \M_PI * $random->share();
             $layout = $layout->with($ball, Spot::metres($places[$place][0] + $reach * cos($angle), $places[$place][1] + $reach * sin($angle)));
         }

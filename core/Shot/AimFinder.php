@@ -153,7 +153,7 @@ final readonly class AimFinder
                 $aAcross = $segment->ay * $ex - $segment->ax * $ey;
                 $left = $ghost->objectDistance - $along;
                 $root = $v * $v + 2 * $a * $left;
-                $t = $root > 0 && $v > 0 ? 2 * $left / ($v + sqrt($root)) : \INF;
+                $t = $root > 0 && $v > 0 ? 2 * $left / ($v + \sqrt($root)) : \INF;
                 if ($t <= $segment->duration) {
                     return $across + $t * ($vAcross + 0.5 * $t * $aAcross);
                 }

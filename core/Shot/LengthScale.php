@@ -47,7 +47,7 @@ final readonly class LengthScale
     public function speed(float $lengths): float
     {
         $slow = 0.0;
-        $fast = sqrt(2 * $this->table->roll * $this->table->gravity * $this->table->length * max($lengths, 1e-4));
+        $fast = \sqrt(2 * $this->table->roll * $this->table->gravity * $this->table->length * max($lengths, 1e-4));
         // A straight run without cushions needs the least speed; each cushion takes some.
         $short = -$lengths;
         $over = $this->lengths(min($fast, Strike::MAX_SPEED)) - $lengths;

@@ -23,12 +23,12 @@ final class Approach
      */
     public static function within(float $dx, float $dy, float $vx, float $vy, float $ax, float $ay, float $reach, float $tolerance, float $horizon): float
     {
-        $bend = sqrt($ax * $ax + $ay * $ay);
+        $bend = \sqrt($ax * $ax + $ay * $ay);
         $t = 0.0;
         for ($step = 0; $step < 2000; ++$step) {
             $x = $dx + $t * ($vx + 0.5 * $t * $ax);
             $y = $dy + $t * ($vy + 0.5 * $t * $ay);
-            $distance = sqrt($x * $x + $y * $y);
+            $distance = \sqrt($x * $x + $y * $y);
             $gap = $distance - $reach;
             $rate = ($x * ($vx + $t * $ax) + $y * ($vy + $t * $ay)) / $distance;
             if ($gap <= $tolerance) {
@@ -42,7 +42,7 @@ final class Approach
                 // They part, or slide along each other: look again later, and ever less often up to some milliseconds.
                 $t += max($bend > 0.0 ? 2 * $rate / $bend : \INF, 1e-6 * (1 + $step));
             } elseif ($bend > 0.0) {
-                $root = sqrt($rate * $rate + 2 * $bend * $gap);
+                $root = \sqrt($rate * $rate + 2 * $bend * $gap);
                 $t += $rate < 0.0 ? 2 * $gap / ($root - $rate) : ($rate + $root) / $bend;
             } elseif ($rate < 0.0) {
                 $t -= $gap / $rate;
@@ -74,7 +74,7 @@ final class Approach
         if ($discriminant < 0.0) {
             return \INF;
         }
-        $root = sqrt($discriminant);
+        $root = \sqrt($discriminant);
         if ($v < 0.0) {
             return 2 * $gap / ($root - $v);
         }
@@ -91,8 +91,8 @@ final class Approach
      */
     public static function leaving(float $dx, float $dy, float $vx, float $vy, float $ax, float $ay, float $reach, float $horizon): float
     {
-        $pull = sqrt($ax * $ax + $ay * $ay);
-        $fastest = sqrt($vx * $vx + $vy * $vy) + $pull * $horizon;
+        $pull = \sqrt($ax * $ax + $ay * $ay);
+        $fastest = \sqrt($vx * $vx + $vy * $vy) + $pull * $horizon;
         $bend = 2 * ($fastest * $fastest + 1.01 * $reach * $pull) + 1e-30;
         $t = 0.0;
         for ($step = 0; $step < 2000; ++$step) {
@@ -106,7 +106,7 @@ final class Approach
                 }
                 $inside = -1e-13;
             }
-            $t += (sqrt($rate * $rate - 2 * $bend * $inside) - $rate) / $bend;
+            $t += (\sqrt($rate * $rate - 2 * $bend * $inside) - $rate) / $bend;
             if (!($t <= $horizon)) {
                 return \INF;
             }

@@ -73,6 +73,16 @@ final class Body
         return $this->phase <= self::ROLLING;
     }
 
+    /** It lies where it lies until something meets it. */
+    public function lie(): void
+    {
+        $this->left = $this->right = $this->x;
+        $this->bottom = $this->top = $this->y;
+        if ($this->isTracked) {
+            $this->track[] = [0.0, self::AT_REST, $this->x, $this->y, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
+        }
+    }
+
     /** Moves the state and its time base to a later time within the present phase. */
     public function advance(Cloth $cloth, float $time): void
     {
@@ -106,7 +116,7 @@ final class Body
         $radius = $cloth->radius;
         $ux = $this->vx - $radius * $this->wy;
         $uy = $this->vy + $radius * $this->wx;
-        $slip = sqrt($ux * $ux + $uy * $uy);
+        $slip = \sqrt($ux * $ux + $uy * $uy);
         $this->since = $now;
         $this->bx = $this->by = 0.0;
         if ($slip > $cloth->slip) {
@@ -123,7 +133,7 @@ final class Body
             // What little slip is left goes as sliding would have ended it, so that no energy is gained.
             $this->vx -= 2 / 7 * $ux;
             $this->vy -= 2 / 7 * $uy;
-            $speed = sqrt($this->vx * $this->vx + $this->vy * $this->vy);
+            $speed = \sqrt($this->vx * $this->vx + $this->vy * $this->vy);
             if ($speed > $cloth->still) {
                 $this->phase = self::ROLLING;
                 $this->wx = -$this->vy / $radius;

@@ -54,10 +54,10 @@ final class Cluster
         $this->radius = $balls->radius;
         $this->reach = $balls->diameter();
         // Two equal spheres: F = 4/3 E* sqrt(R/2) d^(3/2), E* half of one ball's modulus; the reduced mass is m / 2.
-        $this->spring = 4 / 3 * 0.5 * $balls->stiffness * sqrt(0.5 * $balls->radius) / $balls->mass;
+        $this->spring = 4 / 3 * 0.5 * $balls->stiffness * \sqrt(0.5 * $balls->radius) / $balls->mass;
         $loss = -log($balls->restitution);
-        $alpha = $loss > 0.0 ? sqrt(5.0) * $loss / sqrt($loss ** 2 + \M_PI ** 2) : 0.0;
-        $this->damping = $alpha * sqrt(0.5 * $this->spring);
+        $alpha = $loss > 0.0 ? \sqrt(5.0) * $loss / \sqrt($loss ** 2 + \M_PI ** 2) : 0.0;
+        $this->damping = $alpha * \sqrt(0.5 * $this->spring);
         // Greatest depth from m v^2 / 4 = 2/5 k d^(5/2); the contact lasts 2.943 d / v (Landau and Lifshitz, Theory of Elasticity, section 9).
         $this->duration = 2.943 * (0.625 / $this->spring) ** 0.4;
         $this->graze = (0.625 * $tolerances->slowApproach ** 2 / $this->spring) ** 0.4;
@@ -90,6 +90,9 @@ final class Cluster
     {
         $near = $this->reach + $approach * $this->contactTime($approach);
         $members = [$a, $b];
+        if (!self::anyNear($bodies, $a, $b, $near + 0.001)) {
+            return $members;
+        }
         for ($i = 0; $i < \count($members); ++$i) {
             $one = $members[$i];
             foreach ($bodies as $other) {
@@ -107,6 +110,26 @@ final class Cluster
         }
 
         return $members;
+    }
+
+    /**
+     * A quick test whether a third ball may lie near either of two: most contacts have none.
+     *
+     * @param list<Body> $bodies
+     */
+    private static function anyNear(array $bodies, Body $a, Body $b, float $near): bool
+    {
+        $left = ($a->x < $b->x ? $a->x : $b->x) - $near;
+        $right = ($a->x < $b->x ? $b->x : $a->x) + $near;
+        $bottom = ($a->y < $b->y ? $a->y : $b->y) - $near;
+        $top = ($a->y < $b->y ? $b->y : $a->y) + $near;
+        foreach ($bodies as $other) {
+            if ($other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom && $other->index !== $a->index && $other->index !== $b->index) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -136,7 +159,7 @@ final class Cluster
             // A round: how far a ball can come, who is drawn in, which pairs can touch, what the cloth does.
             $fastest = $this->tolerances->clusterApproach;
             foreach ($vx as $i => $u) {
-                $fastest = max($fastest, sqrt($u * $u + $vy[$i] * $vy[$i]));
+                $fastest = max($fastest, \sqrt($u * $u + $vy[$i] * $vy[$i]));
             }
             $dt = $this->contactTime($fastest) / $this->tolerances->clusterSteps;
             $round = self::STEPS_PER_ROUND * $dt;
@@ -161,7 +184,7 @@ final class Cluster
                         if ($square >= $length * $length) {
                             continue;
                         }
-                        $distance = sqrt($square);
+                        $distance = \sqrt($square);
                         $normals[$key] = [$dx / $distance, $dy / $distance];
                     }
                     [$nx, $ny] = $normals[$key];
@@ -173,12 +196,12 @@ final class Cluster
                     $dvx = $vx[$i] - $vx[$j];
                     $dvy = $vy[$i] - $vy[$j];
                     $approach = $dvx * $nx + $dvy * $ny;
-                    $root = sqrt($depth);
-                    $push = $dt * ($this->spring * $depth * $root + $this->damping * sqrt($root) * $approach);
+                    $root = \sqrt($depth);
+                    $push = $dt * ($this->spring * $depth * $root + $this->damping * \sqrt($root) * $approach);
                     // Slip of i's surface against j's: across the line of centres in the plane, and upwards.
                     $across = -$dvx * $ny + $dvy * $nx + $this->radius * ($wz[$i] + $wz[$j]);
                     $up = $this->radius * (($wx[$i] + $wx[$j]) * $ny - ($wy[$i] + $wy[$j]) * $nx);
-                    $slip = sqrt($across * $across + $up * $up);
+                    $slip = \sqrt($across * $across + $up * $up);
                     if ($isNew) {
                         $frictions[$key] = $this->balls->friction($slip);
                         $most[$key] = $slip;
@@ -268,7 +291,7 @@ final class Cluster
             $dt = $time - $body->since;
             $bx = $body->x + $dt * ($body->vx + 0.5 * $dt * $body->ax);
             $by = $body->y + $dt * ($body->vy + 0.5 * $dt * $body->ay);
-            $near = $this->reach + $path + $round * sqrt($body->vx * $body->vx + $body->vy * $body->vy);
+            $near = $this->reach + $path + $round * \sqrt($body->vx * $body->vx + $body->vy * $body->vy);
             foreach ($x as $i => $mx) {
                 if (($bx - $mx) ** 2 + ($by - $y[$i]) ** 2 < $near * $near) {
                     $body->advance($this->cloth, $time);
@@ -299,7 +322,7 @@ final class Cluster
                 $square = ($x[$j] - $x[$i]) ** 2 + ($y[$j] - $y[$i]) ** 2;
                 if ($square < $near * $near) {
                     $key = $i << 5 | $j;
-                    $lengths[$key] ??= min($this->reach, sqrt($square));
+                    $lengths[$key] ??= min($this->reach, \sqrt($square));
                     $pairs[$key] = $lengths[$key];
                 }
             }
@@ -324,7 +347,7 @@ final class Cluster
         foreach ($vx as $i => $u) {
             $ux = $u - $this->radius * $wy[$i];
             $uy = $vy[$i] + $this->radius * $wx[$i];
-            $slip = sqrt($ux * $ux + $uy * $uy);
+            $slip = \sqrt($ux * $ux + $uy * $uy);
             if ($slip > $this->cloth->slip) {
                 $share = min($kick / $slip, 2 / 7);
                 $vx[$i] -= $share * $ux;
@@ -391,7 +414,7 @@ final class Cluster
             $j = $key & 31;
             $dx = $x[$j] - $x[$i];
             $dy = $y[$j] - $y[$i];
-            $distance = sqrt($dx * $dx + $dy * $dy);
+            $distance = \sqrt($dx * $dx + $dy * $dy);
             $closing = (($vx[$i] - $vx[$j]) * $dx + ($vy[$i] - $vy[$j]) * $dy) / $distance;
             if ($length - $distance > $this->graze || ($closing > $this->tolerances->clusterApproach && $distance - $length < $closing * $round)) {
                 return true;

@@ -48,8 +48,14 @@ final class Engine
     private readonly float $reach;
     private readonly float $gap;
 
-    /** @var list<Body> */
+    /** @var list<Body> all balls */
     private array $bodies = [];
+
+    /** @var list<Body> those that have moved: only they have events and predictions */
+    private array $awake = [];
+
+    /** @var array<int, Body> those that lie where they lay, keyed by index */
+    private array $still = [];
 
     /** @var list<array{float, EventKind, Body, Body|null, int, float, float}> time, kind, ball, other ball, surface or pocket, x, y */
     private array $events = [];
@@ -83,26 +89,30 @@ final class Engine
     public function run(array $bodies): array
     {
         $this->bodies = $bodies;
-        $this->events = $this->pressedUntil = [];
+        $this->awake = $this->still = $this->events = $this->pressedUntil = [];
         $this->now = 0.0;
         foreach ($bodies as $body) {
-            $body->zone = $this->zoneAt($body);
-            $body->settle($this->cloth, 0.0);
+            if (0.0 === $body->vx && 0.0 === $body->vy && 0.0 === $body->wx && 0.0 === $body->wy && 0.0 === $body->wz) {
+                $body->lie();
+                $this->still[$body->index] = $body;
+            } else {
+                $body->zone = $this->zoneAt($body);
+                $body->settle($this->cloth, 0.0);
+                $this->awake[] = $body;
+            }
         }
-        foreach ($bodies as $body) {
+        foreach ($this->awake as $body) {
             $this->searchOwn($body);
         }
-        foreach ($bodies as $body) {
-            if ($body->phase <= Body::ROLLING) {
-                $this->searchPairs($body);
-            }
+        foreach ($this->awake as $body) {
+            $this->searchPairs($body);
         }
         $most = $this->tolerances->maxSteps;
         for ($step = 0;; ++$step) {
             $next = null;
             $time = \INF;
             $isPair = false;
-            foreach ($bodies as $body) {
+            foreach ($this->awake as $body) {
                 if ($body->ownTime < $time) {
                     $time = $body->ownTime;
                     $next = $body;
@@ -130,12 +140,23 @@ final class Engine
         return $this->cluster->wasUsed() ? self::inOrder($this->events) : $this->events;
     }
 
+    /** The pocket whose mouth a ball lies in, as an index; -1 on the open table. */
     private function zoneAt(Body $b): int
     {
         $s = $this->surfaces;
-        $gap = min($b->x, $s->length - $b->x, $b->y, $s->width - $b->y) - $this->radius;
+        $least = $this->radius - 1e-4;
 
-        return $gap < -1e-4 ? $s->nearestPocket($b->x, $b->y) : -1;
+        return $b->x < $least || $b->y < $least || $s->length - $b->x < $least || $s->width - $b->y < $least ? $s->nearestPocket($b->x, $b->y) : -1;
+    }
+
+    /** A ball that lay where it lay is met. */
+    private function wake(Body $b): void
+    {
+        if (isset($this->still[$b->index])) {
+            unset($this->still[$b->index]);
+            $b->zone = $this->zoneAt($b);
+            $this->awake[] = $b;
+        }
     }
 
     /**
@@ -162,9 +183,7 @@ final class Engine
         if (Body::POCKETED === $b->phase) {
             return;
         }
-        if ($b->phase <= Body::ROLLING) {
-            $b->sweep($b->phaseEnds - $b->since);
-        }
+        $b->sweep($b->phaseEnds - $b->since);
         if ($b->zone >= 0) {
             $this->searchZone($b);
         } elseif ($b->phase <= Body::ROLLING) {
@@ -183,7 +202,9 @@ final class Engine
                 $this->searchRail($b, 3, $s->width - $radius - $b->y, -$b->vy, -$b->ay);
             }
         }
-        $b->sweep($b->ownTime - $b->since);
+        if ($b->ownTime < $b->phaseEnds) {
+            $b->sweep($b->ownTime - $b->since);
+        }
     }
 
     /** On the open table: when the ball reaches a nose line, on its nose or in a mouth. */
@@ -393,22 +414,35 @@ final class Engine
     {
         $b->pairTime = \INF;
         $b->partner = null;
-        $moves = $b->phase <= Body::ROLLING;
-        $reach = $this->reach;
-        $left = $b->left - $reach;
-        $right = $b->right + $reach;
-        $bottom = $b->bottom - $reach;
-        $top = $b->top + $reach;
-        foreach ($this->bodies as $other) {
-            if ($other === $b) {
+        $index = $b->index;
+        foreach ($this->awake as $other) {
+            if ($other->index === $index) {
                 continue;
             }
             if ($other->partner === $b) {
                 $other->pairTime = \INF;
                 $other->partner = null;
-                $this->searchAgain($other, $b);
+                $this->searchFor($other, $index);
             }
-            if (($moves || $other->phase <= Body::ROLLING) && $other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom) {
+        }
+        $this->searchFor($b, -1);
+    }
+
+    /** This ball's earliest meeting, with the other's prediction where it comes before what that expects; one ball left out. */
+    private function searchFor(Body $b, int $except): void
+    {
+        if (Body::POCKETED === $b->phase) {
+            return;
+        }
+        $moves = $b->phase <= Body::ROLLING;
+        $index = $b->index;
+        $reach = $this->reach;
+        $left = $b->left - $reach;
+        $right = $b->right + $reach;
+        $bottom = $b->bottom - $reach;
+        $top = $b->top + $reach;
+        foreach ($this->awake as $other) {
+            if (($moves || $other->phase <= Body::ROLLING) && $other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom && $other->index !== $index && $other->index !== $except) {
                 $time = $this->meeting($b, $other);
                 if ($time < $b->pairTime) {
                     $b->pairTime = $time;
@@ -420,30 +454,26 @@ final class Engine
                 }
             }
         }
-    }
-
-    /** Its partner's path changed: this ball's earliest meeting is looked for among all the others. */
-    private function searchAgain(Body $b, Body $changed): void
-    {
-        $moves = $b->phase <= Body::ROLLING;
-        $reach = $this->reach;
-        foreach ($this->bodies as $other) {
-            if ($other === $b || $other === $changed || (!$moves && $other->phase > Body::ROLLING)) {
-                continue;
-            }
-            if ($other->left <= $b->right + $reach && $other->right >= $b->left - $reach && $other->bottom <= $b->top + $reach && $other->top >= $b->bottom - $reach) {
-                $time = $this->meeting($b, $other);
-                if ($time < $b->pairTime) {
-                    $b->pairTime = $time;
-                    $b->partner = $other;
+        if (!$moves) {
+            return;
+        }
+        foreach ($this->still as $other) {
+            $x = $other->x;
+            if ($x <= $right && $x >= $left) {
+                $y = $other->y;
+                if ($y <= $top && $y >= $bottom) {
+                    $time = $this->meeting($b, $other);
+                    if ($time < $b->pairTime) {
+                        $b->pairTime = $time;
+                        $b->partner = $other;
+                    }
                 }
             }
         }
     }
 
     /**
-     * When two balls meet, at the latest until either's own next event changes its path, and no later than what is already
-     * predicted for both. Three cheap tests send most pairs away: they recede for good; the least projection on the line of
+     * When two balls meet, at the latest until either's own next event changes its path. Three cheap tests send most pairs away: they recede for good; the least projection on the line of
      * centres is too long; the chord of their relative path, widened by its sagitta, passes too far.
      */
     private function meeting(Body $a, Body $b): float
@@ -464,8 +494,7 @@ final class Engine
             $now = $b->since;
         }
         $until = $a->ownTime < $b->ownTime ? $a->ownTime : $b->ownTime;
-        $known = $a->pairTime > $b->pairTime ? $a->pairTime : $b->pairTime;
-        $horizon = ($known < $until ? $known : $until) - $now;
+        $horizon = $until - $now;
         if ($horizon < 0.0) {
             return \INF;
         }
@@ -497,7 +526,7 @@ final class Engine
             $share = $share < $chord ? $share / $chord : 1.0;
             $ex = $dx + $share * $ex;
             $ey = $dy + $share * $ey;
-            $wide = $this->reach + 0.125 * $horizon * $horizon * sqrt($ax * $ax + $ay * $ay) + 1e-9;
+            $wide = $this->reach + 0.125 * $horizon * $horizon * \sqrt($ax * $ax + $ay * $ay) + 1e-9;
             if ($ex * $ex + $ey * $ey > $wide * $wide) {
                 return \INF;
             }
@@ -519,7 +548,7 @@ final class Engine
         $this->now = $next->pairTime;
         $fastest = $next;
         $most = -\INF;
-        foreach ($this->bodies as $body) {
+        foreach ($this->awake as $body) {
             if ($body->pairTime <= $limit && null !== $body->partner && $body !== $next && ($body !== $next->partner || $body->partner !== $next)) {
                 if (-\INF === $most && null !== $next->partner) {
                     $most = $this->closing($next, $next->partner);
@@ -545,7 +574,7 @@ final class Engine
         $vx = $a->vx + $ta * $a->ax - $b->vx - $tb * $b->ax;
         $vy = $a->vy + $ta * $a->ay - $b->vy - $tb * $b->ay;
 
-        return ($dx * $vx + $dy * $vy) / sqrt($dx * $dx + $dy * $dy);
+        return ($dx * $vx + $dy * $vy) / \sqrt($dx * $dx + $dy * $dy);
     }
 
     private function meet(Body $one): void
@@ -554,11 +583,13 @@ final class Engine
         \assert(null !== $other);
         [$a, $b] = $one->index < $other->index ? [$one, $other] : [$other, $one];
         $this->now = max($one->pairTime, $a->since, $b->since);
+        $this->wake($a);
+        $this->wake($b);
         $a->advance($this->cloth, $this->now);
         $b->advance($this->cloth, $this->now);
         $dx = $b->x - $a->x;
         $dy = $b->y - $a->y;
-        $distance = sqrt($dx * $dx + $dy * $dy);
+        $distance = \sqrt($dx * $dx + $dy * $dy);
         $nx = $dx / $distance;
         $ny = $dy / $distance;
         $dvx = $a->vx - $b->vx;
@@ -627,6 +658,7 @@ final class Engine
             }
         }
         foreach ($moved as $body) {
+            $this->wake($body);
             $body->settle($this->cloth, $body->since);
             $this->searchOwn($body);
         }

@@ -110,7 +110,7 @@ final readonly class Surfaces
 
             return [-$mx, -$my, $dx * $mx + $dy * $my - $this->radius];
         }
-        $distance = sqrt($dx * $dx + $dy * $dy);
+        $distance = \sqrt($dx * $dx + $dy * $dy);
 
         return [-$dx / $distance, -$dy / $distance, $distance - $this->radius];
     }

@@ -73,7 +73,7 @@ final class ClusterTest extends TestCase
     public function testABlowIntoTheMiddleOfTwoIsShared(): void
     {
         $d = 2 * self::R;
-        $layout = Table::layout([0 => [1.0 - $d * sqrt(3) / 2 - 0.2, 0.6], 1 => [1.0, 0.6 + self::R], 2 => [1.0, 0.6 - self::R]]);
+        $layout = Table::layout([0 => [1.0 - $d * \sqrt(3) / 2 - 0.2, 0.6], 1 => [1.0, 0.6 + self::R], 2 => [1.0, 0.6 - self::R]]);
         $outcome = (new Table())->simulator()->release($layout, [0 => [2.0, 0.0, 0.0, 2.0 / self::R, 0.0]]);
         $time = ($outcome->firstContact()->time ?? 0.0) + 0.003;
         [$one, $two] = [$outcome->trajectory(Ball::One), $outcome->trajectory(Ball::Two)];
@@ -89,7 +89,7 @@ final class ClusterTest extends TestCase
     {
         $d = 2 * self::R;
         $cluster = self::cluster(new BallSet());
-        $bodies = [new Body(0, 1.0 - sqrt($d ** 2 - 1e-4), 0.61), new Body(1, 1.0, 0.6), new Body(2, 1.0 + $d * 0.9, 0.6 + $d * sqrt(1 - 0.81)), new Body(3, 1.0 + $d, 0.6 - 0.002)];
+        $bodies = [new Body(0, 1.0 - \sqrt($d ** 2 - 1e-4), 0.61), new Body(1, 1.0, 0.6), new Body(2, 1.0 + $d * 0.9, 0.6 + $d * \sqrt(1 - 0.81)), new Body(3, 1.0 + $d, 0.6 - 0.002)];
         $bodies[0]->vx = 5.0;
         $cluster->part($bodies, $bodies, 0.0);
 
@@ -107,7 +107,7 @@ final class ClusterTest extends TestCase
         foreach ([80, 160] as $steps) {
             $d = 2 * self::R;
             $simulator = new EventSimulator(tolerances: new Tolerances(clusterSteps: $steps));
-            $outcome = $simulator->release(Table::layout([0 => [0.7, 0.601], 1 => [1.0, 0.6], 2 => [1.0 + $d * sqrt(3) / 2, 0.6 + self::R], 3 => [1.0 + $d * sqrt(3) / 2, 0.6 - self::R]]), [0 => [6.0, 0.0, 0.0, 0.0, 0.0]]);
+            $outcome = $simulator->release(Table::layout([0 => [0.7, 0.601], 1 => [1.0, 0.6], 2 => [1.0 + $d * \sqrt(3) / 2, 0.6 + self::R], 3 => [1.0 + $d * \sqrt(3) / 2, 0.6 - self::R]]), [0 => [6.0, 0.0, 0.0, 0.0, 0.0]]);
             $time = ($outcome->firstContact()->time ?? 0.0) + 0.003;
             $speeds[] = array_map(static fn ($trajectory): float => $trajectory->speed($time), $outcome->trajectories);
         }

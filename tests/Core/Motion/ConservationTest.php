@@ -126,7 +126,7 @@ final class ConservationTest extends TestCase
         $number = 1;
         for ($row = 0; $row < 5; ++$row) {
             for ($k = 0; $k <= $row; ++$k) {
-                $layout = $layout->with(Ball::from($number++), Spot::metres(1.905 + $row * $d * sqrt(3) / 2, 0.635 + ($k - $row / 2) * $d));
+                $layout = $layout->with(Ball::from($number++), Spot::metres(1.905 + $row * $d * \sqrt(3) / 2, 0.635 + ($k - $row / 2) * $d));
             }
         }
         $table = new Table();
@@ -187,7 +187,7 @@ final class ConservationTest extends TestCase
     public function testABallThatStopsOverTheHoleDrops(): void
     {
         // Just enough to reach the hole's edge and stop a little inside it.
-        $speed = sqrt(2 * 0.01 * 9.81 * 0.15);
+        $speed = \sqrt(2 * 0.01 * 9.81 * 0.15);
         $outcome = (new Table())->simulator()->release(Table::layout([3 => [1.27, 0.12]]), [3 => [0.0, -$speed, $speed / Table::R, 0.0, 0.0]]);
 
         self::assertSame(Pocket::SideRight, $outcome->pocketOf(Ball::Three));

@@ -47,7 +47,7 @@ final class ExecutionErrorsTest extends TestCase
             }
         }
         foreach ([0.1, 0.05, 2.0, 1.0] as $k => $deviation) {
-            self::assertEqualsWithDelta($deviation, sqrt($sums[$k] / 4000), 0.05 * $deviation);
+            self::assertEqualsWithDelta($deviation, \sqrt($sums[$k] / 4000), 0.05 * $deviation);
         }
     }
 

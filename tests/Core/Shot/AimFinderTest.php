@@ -179,7 +179,7 @@ final class AimFinderTest extends TestCase
     {
         $scale = new LengthScale(new TableProfile(), new BallSet());
 
-        self::assertEqualsWithDelta(sqrt(2 * 0.01 * 9.81 * 0.5 * 2.54), $scale->speed(0.5), 1e-4);
+        self::assertEqualsWithDelta(\sqrt(2 * 0.01 * 9.81 * 0.5 * 2.54), $scale->speed(0.5), 1e-4);
     }
 
     private static function solve(Layout $layout, Ball $ball, Pocket $pocket, Stroke $stroke): SolvedShot

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Tests\Core\Motion;
+namespace ZigLane\Tests\Reference;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
