@@ -81,6 +81,39 @@ final class ClosedFormsTest extends TestCase
         self::assertGreaterThan(27.0, $turns[4]);
     }
 
+    /**
+     * Derived for the contact alone, exact: at a stun without friction and with e = 1 the balls part at a right angle, and the cue
+     * ball keeps the sine of the cut.
+     */
+    #[DataProvider('cuts')]
+    public function testTheContactItselfIsExact(float $cut): void
+    {
+        $c = deg2rad($cut);
+        [$jx, $jy] = (new BallContact(Table::ideal()->balls))->impulse(cos($c), sin($c), 2.0, 0.0, 0.0, 0.0, 0.0);
+        [$x, $y] = [2.0 + $jx, $jy];
+
+        self::assertEqualsWithDelta(0.0, $x * -$jx + $y * -$jy, 1e-12);
+        self::assertEqualsWithDelta(2.0 * sin($c), hypot($x, $y), 1e-12);
+        self::assertEqualsWithDelta(2.0 * cos($c), hypot($jx, $jy), 1e-12);
+    }
+
+    /**
+     * Derived: after a rolling hit the cue ball rolls at sqrt(45 s^2 + 4) / 7 of its speed, s the sine of the cut, the object ball
+     * at 5/7 cos c: equal at s^2 = 3/10, c = 33.2 degrees ("a little over 30").
+     */
+    public function testEqualFinalSpeedsAfterARollingHitAtALittleOverThirtyDegrees(): void
+    {
+        [$outcome] = Table::ideal()->hit(rad2deg(asin(\sqrt(0.3))), 1.0, roll: 1.0);
+        $final = static function (Ball $ball) use ($outcome): float {
+            $roll = $outcome->eventsOf($ball, EventKind::Roll)[0];
+
+            return $outcome->trajectory($ball)->speed($roll->time);
+        };
+
+        self::assertEqualsWithDelta(5 / 7 * \sqrt(0.7), $final(Ball::One), 1e-6);
+        self::assertEqualsWithDelta($final(Ball::One), $final(Ball::Cue), 1e-6);
+    }
+
     public function testARollingFullHitLeavesTwoAndFiveSevenths(): void
     {
         [$outcome] = Table::ideal()->hit(0.0, 1.4, roll: 1.0);

@@ -9,6 +9,7 @@ use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Outcome;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
@@ -80,7 +81,7 @@ final class SecondImplementationTest extends TestCase
     }
 
     /** No third ball within half a centimetre of two: groups are struck as one in the engine, which the plain table does not know. */
-    private static function isLoose(\ZigLane\Core\Position\Layout $layout): bool
+    private static function isLoose(Layout $layout): bool
     {
         $balls = $layout->balls();
         foreach ($balls as $i => $one) {
@@ -101,8 +102,9 @@ final class SecondImplementationTest extends TestCase
         foreach ($outcome->events as $event) {
             switch ($event->kind) {
                 case EventKind::Ball:
-                    $met[$event->ball->value][] = 'b'.$event->other?->value;
-                    $met[$event->other?->value][] = 'b'.$event->ball->value;
+                    \assert(null !== $event->other);
+                    $met[$event->ball->value][] = 'b'.$event->other->value;
+                    $met[$event->other->value][] = 'b'.$event->ball->value;
                     break;
                 case EventKind::Cushion:
                     $met[$event->ball->value][] = (string) $event->rail?->value;

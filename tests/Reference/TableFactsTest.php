@@ -193,6 +193,44 @@ final class TableFactsTest extends TestCase
         }
     }
 
+    /**
+     * Common practice: the corner-five rule, running side of a tip and from the corner: first diamonds 1, 2, 3 give third-rail
+     * points near 4, 3, 2. Source of the narrower bands: an independent calculation of the same model gives 3.5, 2.9, 2.1. Over
+     * frame diamonds, 94 mm behind the nose (from memory), at 3 m/s; the third point at the nose, counted from the foot.
+     */
+    public function testTheCornerFiveRule(): void
+    {
+        $frame = 0.094;
+        $d = 2.54 / 8;
+        foreach ([[1, 4.0, 3.5], [2, 3.0, 2.9], [3, 2.0, 2.1]] as [$first, $rule, $model]) {
+            $angle = atan2(1.27 + 2 * $frame, 2.54 - $first * $d + $frame);
+            $strike = Strike::degrees(0.0, 3.0, 0.34, 0.2);
+            $start = [-$frame + (0.2 + $frame) / tan($angle), 0.2];
+            $outcome = (new EventSimulator())->play(Table::layout([0 => $start]), $strike->towards($angle - $strike->squirt()));
+            $cushions = $outcome->eventsOf(Ball::Cue, EventKind::Cushion);
+            self::assertSame(['left', 'foot', 'right'], array_map(static fn ($event): ?string => $event->rail?->value, \array_slice($cushions, 0, 3)));
+            $third = (2.54 - $cushions[2]->at->x) / $d;
+            self::assertEqualsWithDelta($rule, $third, 0.6);
+            self::assertEqualsWithDelta($model, $third, 0.15);
+        }
+    }
+
+    /** Common practice: outside side that gears with the cut takes throw away; a little less than gearing leaves a little. */
+    public function testOutsideSideTakesThrowAway(): void
+    {
+        $throw = static function (float $side): float {
+            [, , $object] = (new Table())->hit(30.0, 1.0, side: $side);
+
+            return 30.0 - rad2deg($object);
+        };
+        // Towards gearing, a = 2/5 sin c; of the two signs the outside one lessens the throw.
+        $outside = $throw(0.1) < $throw(-0.1) ? 1 : -1;
+
+        self::assertLessThan($throw(0.0), $throw($outside * 0.1));
+        self::assertLessThan($throw($outside * 0.1), $throw($outside * 0.15));
+        self::assertEqualsWithDelta(0.0, $throw($outside * 0.2), 0.05);
+    }
+
     private static function ratioOfRuns(BallSet $balls): float
     {
         [$outcome] = (new Table(new TableProfile(length: 4.0), $balls))->hit(0.0, 2.0, roll: 1.0);

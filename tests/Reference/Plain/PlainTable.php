@@ -31,7 +31,7 @@ final class PlainTable
     /** @var array<int, float> since when a ball has been over a hole */
     private array $over = [];
 
-    /** @var list<array{string, array{float, float}, array{float, float}, array{float, float}, float, array{float, float}, list<array{float, float, float, float}>}> name, hole, mouth, axis, hole's radius, (unused), jaws as nose point and direction */
+    /** @var list<array{string, array{float, float}, array{float, float}, float, list<array{float, float, float, float}>}> name, hole, axis, hole's radius, jaws as nose point and direction */
     private array $pockets = [];
 
     /** @var list<array{string, int, float, int, float, float}> name, axis that is bounded, at, sign into the rail, from, to */
@@ -63,7 +63,7 @@ final class PlainTable
             $depth = 0.0381 + $corner / 2;
             $mouth = [$cx + $sx * $cut / 2, $cy + $sy * $cut / 2];
             $axis = [-$sx / \sqrt(2), -$sy / \sqrt(2)];
-            $this->pockets[] = [$name, [$mouth[0] + $depth * $axis[0], $mouth[1] + $depth * $axis[1]], $mouth, $axis, $corner / 2, [0.0, 0.0], [
+            $this->pockets[] = [$name, [$mouth[0] + $depth * $axis[0], $mouth[1] + $depth * $axis[1]], $axis, $corner / 2, [
                 [$cx + $sx * $cut, $cy, $sx * $c, -$sy * $s],
                 [$cx, $cy + $sy * $cut, -$sx * $s, $sy * $c],
             ]];
@@ -71,7 +71,7 @@ final class PlainTable
         foreach (['SR' => [0.0, -1], 'SL' => [self::W, 1]] as $name => [$cy, $out]) {
             [$c, $s] = [cos(deg2rad(104)), sin(deg2rad(104))];
             $depth = 0.0048 + $side / 2;
-            $this->pockets[] = [$name, [self::L / 2, $cy + $out * $depth], [self::L / 2, $cy], [0.0, (float) $out], $side / 2, [0.0, 0.0], [
+            $this->pockets[] = [$name, [self::L / 2, $cy + $out * $depth], [0.0, (float) $out], $side / 2, [
                 [self::L / 2 - $side / 2, $cy, -$c, $out * $s],
                 [self::L / 2 + $side / 2, $cy, $c, $out * $s],
             ]];
@@ -239,7 +239,7 @@ final class PlainTable
                 $found[] = [$name, 0 === $axis ? (float) $sign : 0.0, 1 === $axis ? (float) $sign : 0.0, $depth];
             }
         }
-        foreach ($this->pockets as [$name, , , , , , $jaws]) {
+        foreach ($this->pockets as [$name, , , , $jaws]) {
             foreach ($jaws as [$nx, $ny, $fx, $fy]) {
                 $dx = $x - $nx;
                 $dy = $y - $ny;
@@ -315,7 +315,7 @@ final class PlainTable
                 continue;
             }
             $isOver = false;
-            foreach ($this->pockets as [$name, $hole, , $axis, $radius]) {
+            foreach ($this->pockets as [$name, $hole, $axis, $radius]) {
                 $beyond = ($x - $hole[0]) * $axis[0] + ($y - $hole[1]) * $axis[1];
                 if (hypot($x - $hole[0], $y - $hole[1]) < $radius) {
                     $isOver = true;
