@@ -47,6 +47,12 @@ final readonly class EventSimulator implements Simulator
         return new Rollouts($this->engine, $layout, $this->balls->radius);
     }
 
+    /** Lets one ball of a layout go, which was found legal before, sliding without spin, and keeps only how that ends. Velocity in m/s. */
+    public function let(Layout $layout, Ball $ball, float $vx, float $vy): Ending
+    {
+        return (new Rollouts($this->engine, $layout, $this->balls->radius, $ball))->let([$vx, $vy, 0.0, 0.0, 0.0]);
+    }
+
     /**
      * Lets balls go with given velocities and spins, without a cue.
      *

@@ -21,25 +21,36 @@ final readonly class Rollouts
     /** @var list<array{float, float}> */
     private array $spots;
 
+    /** Index of the ball that is played: the cue ball. */
     private int $cue;
 
     /** @internal made by EventSimulator::rollouts */
-    public function __construct(private Engine $engine, private Layout $layout, private float $radius)
+    public function __construct(private Engine $engine, private Layout $layout, private float $radius, Ball $played = Ball::Cue)
     {
         $this->balls = $layout->balls();
-        $this->cue = (int) array_search(Ball::Cue, $this->balls, true);
+        $this->cue = (int) array_search($played, $this->balls, true);
         $this->spots = array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls);
     }
 
     /** @throws SimulationLimit If the bound on events is met */
     public function play(Strike $strike): Ending
     {
+        return $this->let($strike->velocities($this->radius));
+    }
+
+    /**
+     * @param array{float, float, float, float, float} $motion of the ball that is played: vx, vy (m/s), wx, wy, wz (rad/s)
+     *
+     * @throws SimulationLimit If the bound on events is met
+     */
+    public function let(array $motion): Ending
+    {
         $bodies = [];
         foreach ($this->spots as $i => [$x, $y]) {
             $bodies[] = new Body($i, $x, $y, false);
         }
         $cue = $bodies[$this->cue];
-        [$cue->vx, $cue->vy, $cue->wx, $cue->wy, $cue->wz] = $strike->velocities($this->radius);
+        [$cue->vx, $cue->vy, $cue->wx, $cue->wy, $cue->wz] = $motion;
         $first = null;
         $pocketed = $cushions = [];
         foreach ($this->engine->run($bodies) as [, $kind, $body, $other, $where]) {
@@ -66,7 +77,7 @@ final readonly class Rollouts
             } else {
                 continue;
             }
-            if ($body !== $cue) {
+            if (Ball::Cue !== $ball) {
                 $struck[] = $ball;
             }
         }

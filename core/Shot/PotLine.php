@@ -1,0 +1,257 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Shot;
+
+use ZigLane\Core\Motion\BallContact;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableGeometry;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * One ball to one pocket, and the chance of that pot from any cue ball spot, fast enough for thousands of spots.
+ *
+ * What the pocket accepts is found by simulation once: the directions of the object ball, among all other balls, from which it
+ * drops. The chance from a spot is then that of a normal error of the object ball's direction falling between the edges. That
+ * error comes from the player's errors of aim, tip and speed by the contact of two balls: a cue ball that comes rolling, played
+ * with the usual stroke (`stroke()`). Cue ball spots that other balls shut off, or leave too narrow a way, lose by exact geometry.
+ *
+ * It knows one stroke only, no scratch and no second ball on the way; the trials of a shot (Trials) know them.
+ */
+final readonly class PotLine
+{
+    /** Speed of a rolling cue ball where it meets the object ball, m/s: medium. */
+    public const SPEED = 1.5;
+    /** But fast enough for the object ball to come to the pocket with this speed, m/s. */
+    private const ARRIVAL = 0.5;
+    private const FASTEST = 6.0;
+    /** Directions that are tried to either side of the middle, up to twice the half of the mouth. */
+    private const SAMPLES = 20;
+    /** Tip height of the usual stroke, as a fraction of the radius: half way to natural roll, so that it soon rolls. */
+    public const HEIGHT = 0.2;
+    private const ELEVATION = 2.0;
+
+    /**
+     * @param float                              $line     direction of the object ball to the middle of the mouth, radians
+     * @param non-empty-list<array{float, float}> $accepted what the pocket accepts: from and to, radians to the left of that line
+     */
+    private function __construct(
+        public Layout $layout,
+        public Ball $ball,
+        public Pocket $pocket,
+        public float $line,
+        public array $accepted,
+        private TableProfile $table,
+        private BallSet $set,
+        private Cue $cue,
+        private ExecutionErrors $errors,
+        private BallContact $contact,
+        private Sight $sight,
+    ) {
+    }
+
+    /** The pot of a ball on this layout, whose cue ball does not count; null where the ball cannot be sent into the pocket straight. */
+    public static function find(Layout $layout, Ball $ball, Pocket $pocket, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): ?self
+    {
+        $object = $layout->spot($ball);
+        $geometry = (new TableGeometry($table))->at($pocket);
+        if ($geometry->depth($object) > -1e-6) {
+            return null;
+        }
+        $layout = $layout->without(Ball::Cue);
+        $line = $object->directionTo($geometry->mouth());
+        $speed = 0.85 * self::SPEED;
+        $drops = static function (float $turn) use ($layout, $ball, $pocket, $line, $speed, $simulator): bool {
+            $direction = $line + $turn;
+            $ending = $simulator->let($layout, $ball, $speed * cos($direction), $speed * sin($direction));
+
+            return ($ending->pocketed[$ball->value] ?? null) === $pocket && [$ball] === $ending->struck;
+        };
+        $half = atan2(0.5 * $geometry->noseA->distanceTo($geometry->noseB), $object->distanceTo($geometry->mouth()));
+        $edge = static function (float $in, float $out) use ($drops): float {
+            for ($round = 0; $round < 6; ++$round) {
+                $middle = 0.5 * ($in + $out);
+                $drops($middle) ? $in = $middle : $out = $middle;
+            }
+
+            return 0.5 * ($in + $out);
+        };
+        // Rail first, more than the mouth may be open, and not all in one piece.
+        $accepted = [];
+        $last = null;
+        for ($i = -self::SAMPLES; $i <= self::SAMPLES; ++$i) {
+            $turn = 2 * $half * $i / self::SAMPLES;
+            $in = $drops($turn);
+            if (null !== $last && $in !== $last[1]) {
+                $at = $in ? $edge($turn, $last[0]) : $edge($last[0], $turn);
+                $in ? $accepted[] = [$at, $at] : $accepted[\count($accepted) - 1][1] = $at;
+            } elseif (null === $last && $in) {
+                $accepted[] = [$turn, $turn];
+            }
+            $last = [$turn, $in];
+        }
+        if ([] === $accepted) {
+            return null;
+        }
+        if ($last[1]) {
+            $accepted[\count($accepted) - 1][1] = $last[0];
+        }
+
+        return new self($layout, $ball, $pocket, $line, $accepted, $table, $set, $cue, $errors, new BallContact($set), new Sight($set));
+    }
+
+    /** How much of the pocket is open to the ball: the accepted angle over what the mouth alone would be, at most 1. */
+    public function openShare(): float
+    {
+        $geometry = (new TableGeometry($this->table))->at($this->pocket);
+        $free = 2 * atan2(0.5 * $geometry->noseA->distanceTo($geometry->noseB), $this->layout->spot($this->ball)->distanceTo($geometry->mouth()));
+
+        return min(1.0, array_sum(array_map(static fn (array $piece): float => $piece[1] - $piece[0], $this->accepted)) / $free);
+    }
+
+    /** The usual stroke from a spot: medium speed, more where the cut or the way to the pocket needs it, a little above the centre. */
+    public function stroke(Spot $cue): Stroke
+    {
+        $ghost = $this->ghost();
+        $cut = abs(Angle::wrapped($this->line - $cue->directionTo($ghost)));
+        $drag = 2 * $this->table->roll * $this->table->gravity;
+        $mouth = (new TableGeometry($this->table))->at($this->pocket)->mouth();
+        $object = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $drag * $this->layout->spot($this->ball)->distanceTo($mouth));
+        $contact = min(self::FASTEST, max(self::SPEED, 2 * $object / ((1 + $this->set->restitution) * max(cos($cut), 0.05))));
+
+        return new Stroke(Tip::fractions(0.0, self::HEIGHT), \sqrt($contact ** 2 + $drag * $cue->distanceTo($ghost)) / self::rollingShare(), self::ELEVATION);
+    }
+
+    /** What is left of the speed once the usual stroke rolls: 5/7, and 2/7 of what its spin would roll. */
+    private static function rollingShare(): float
+    {
+        return 5 / 7 + 2 / 7 * 2.5 * self::HEIGHT;
+    }
+
+    /** The shot of the usual stroke from a spot. */
+    public function choice(Spot $cue): ShotChoice
+    {
+        return new ShotChoice($this->ball, $this->pocket, $this->stroke($cue));
+    }
+
+    /** Where the cue ball's centre must be at contact. */
+    public function ghost(): Spot
+    {
+        return $this->layout->spot($this->ball)->towards($this->line + $this->aside() + \M_PI, $this->set->diameter());
+    }
+
+    /** The line that is aimed for, against that to the middle of the mouth: this one where the pocket takes it, else the middle of the widest piece. */
+    private function aside(): float
+    {
+        $widest = $this->accepted[0];
+        foreach ($this->accepted as $piece) {
+            if ($piece[0] < 0.0 && $piece[1] > 0.0) {
+                return 0.0;
+            }
+            if ($piece[1] - $piece[0] > $widest[1] - $widest[0]) {
+                $widest = $piece;
+            }
+        }
+
+        return 0.5 * ($widest[0] + $widest[1]);
+    }
+
+    /** Chance of the pot from a cue ball spot, 0 to 1. */
+    public function chance(Spot $cue): float
+    {
+        $reach = $this->set->diameter();
+        $ghost = $this->ghost();
+        $distance = max($cue->distanceTo($ghost), 1e-6);
+        $aim = $cue->directionTo($ghost);
+        $cut = Angle::wrapped($this->line + $this->aside() - $aim);
+        if (abs($cut) > 1.4 || $cue->distanceTo($this->layout->spot($this->ball)) < $reach) {
+            return 0.0;
+        }
+        // One standard deviation of each error, through the contact. The aim turns the cue ball's line; so does the tip: by squirt away
+        // from its side, less what the raised cue bends back until the ball rolls; its side then throws the object ball back.
+        $start = $this->stroke($cue)->speed;
+        [$speed, $roll, $slide] = $this->arrival($start, $distance);
+        $tip = 0.001 * $this->errors->tipSide / $this->set->radius;
+        $bent = 2 / 7 * 2.5 * $tip * tan(deg2rad(self::ELEVATION)) / self::rollingShare() * max(0.0, 1 - 0.5 * $slide / $distance);
+        $byTip = Strike::degrees(0.0, 1.0, min($tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $this->cue->endMassRatio)->squirt() - $bent;
+        $spin = 2.5 * $tip * $start / $this->set->radius;
+        $byAim = deg2rad($this->errors->aim);
+        $turn = hypot($byAim, $byTip);
+        $offset = -$reach * sin($cut);
+        $lever = $distance + $reach * cos($cut);
+        $heading = fn (float $offset, float $spin, float $share): float => $this->heading($offset, $spin, $share * $speed, $share * $roll);
+        $spread = static fn (float $turn, float $spin): float => $turn + 0.5 * ($heading($offset + $lever * $turn, $spin, 1.0) - $heading($offset - $lever * $turn, -$spin, 1.0));
+        $speeds = 5 * $this->errors->speed * ($heading($offset, 0.0, 1.1) - $heading($offset, 0.0, 0.9));
+        $deviation = \sqrt($spread($byAim, 0.0) ** 2 + $spread($byTip, $spin) ** 2 + $speeds ** 2);
+        $deviation = max($deviation, 1e-9);
+        $chance = 0.0;
+        foreach ($this->accepted as [$from, $to]) {
+            $chance += self::normal(($to - $this->aside()) / $deviation) - self::normal(($from - $this->aside()) / $deviation);
+        }
+
+        return $chance * $this->way($cue, $ghost, $distance, $turn);
+    }
+
+    /** Chance that the cue ball comes past the balls beside its way. */
+    private function way(Spot $cue, Spot $ghost, float $distance, float $turn): float
+    {
+        $chance = 1.0;
+        foreach ($this->sight->clearance($this->layout, $cue, $ghost, [$this->ball]) as $nearest) {
+            if (null !== $nearest) {
+                $blocker = $this->layout->spot($nearest[1]);
+                $chance *= self::normal($nearest[0] / max(min($cue->distanceTo($blocker), $distance) * $turn, 1e-9));
+            }
+        }
+
+        return $chance < 1e-6 ? 0.0 : $chance;
+    }
+
+    /**
+     * The cue ball of the usual stroke after a distance.
+     *
+     * @return array{float, float, float} its speed, the speed at which its spin would roll, and how far it slides in all, metres
+     */
+    private function arrival(float $start, float $distance): array
+    {
+        $drag = $this->table->slide * $this->table->gravity;
+        $time = 2 * $start * (1 - 2.5 * self::HEIGHT) / (7 * $drag);
+        $slide = $time * ($start - 0.5 * $drag * $time);
+        if ($distance >= $slide) {
+            $speed = \sqrt(max(0.01, ($start * self::rollingShare()) ** 2 - 2 * $this->table->roll * $this->table->gravity * ($distance - $slide)));
+
+            return [$speed, $speed, $slide];
+        }
+        $time = ($start - \sqrt($start ** 2 - 2 * $drag * $distance)) / $drag;
+
+        return [$start - $drag * $time, 2.5 * self::HEIGHT * $start + 2.5 * $drag * $time, $slide];
+    }
+
+    /** Direction of the object ball against the cue ball's, whose line passes the full one at an offset, with side (rad/s) and roll (m/s). */
+    private function heading(float $offset, float $side, float $speed, float $roll): float
+    {
+        $sine = max(-0.999, min(0.999, -$offset / $this->set->diameter()));
+        $cosine = \sqrt(1 - $sine * $sine);
+        [$jx, $jy] = $this->contact->impulse($cosine, $sine, $speed, 0.0, 0.0, $roll / $this->set->radius, $side);
+
+        return atan2(-$jy, -$jx);
+    }
+
+    /** Distribution function of the standard normal (Abramowitz and Stegun 26.2.17, error below 7.5e-8). */
+    private static function normal(float $z): float
+    {
+        $t = 1 / (1 + 0.2316419 * abs($z));
+        $tail = exp(-0.5 * $z * $z) / \sqrt(2 * \M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
+
+        return $z >= 0.0 ? 1 - $tail : $tail;
+    }
+}
