@@ -21,6 +21,8 @@ export function watchShot(htmx) {
             form.elements.lengths.value = event.target.value;
         } else if (event.target.name === 'lengths' && event.target.value) {
             form.querySelector('[data-lengths]').value = event.target.value;
+        } else if (event.target.name === 'odds') {
+            form.querySelector('[data-odds]').value = `${event.target.value} %`;
         }
         soon();
     });
@@ -76,7 +78,34 @@ export function watchShot(htmx) {
         }
     });
 
+    const take = (button) => {
+        for (const [name, value] of Object.entries(JSON.parse(button.dataset.take))) {
+            form.elements[name].value = value;
+        }
+        form.querySelector('[data-lengths]').value = form.elements.lengths.value;
+        redraw();
+    };
+    // A stroke in the strip below the table shows its own route strong.
+    const point = (event) => {
+        const at = event.target.closest('[data-take]')?.dataset.for;
+        form.querySelectorAll('.overlay [data-for]').forEach((line) => line.classList.toggle('is-pointed', at !== undefined && line.dataset.for === at));
+    };
+    form.addEventListener('pointerover', point);
+    form.addEventListener('focusin', point);
+
     form.addEventListener('click', (event) => {
+        const stroke = event.target.closest('[data-take]');
+        if (stroke) {
+            take(stroke);
+            return;
+        }
+        const chart = event.target.closest('[data-shot-table]');
+        if (chart && form.elements.look.value === 'land' && !event.target.closest('[data-call], [data-pocket]')) {
+            const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(chart.getScreenCTM().inverse());
+            form.elements.target.value = `${at.x.toFixed(1)},${at.y.toFixed(1)}`;
+            redraw();
+            return;
+        }
         const ball = event.target.closest('[data-call]');
         const pocket = event.target.closest('[data-pocket]');
         if (ball) {

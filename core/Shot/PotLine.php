@@ -42,7 +42,7 @@ final readonly class PotLine
     private const ELEVATION = 2.0;
 
     /**
-     * @param float                              $line     direction of the object ball to the middle of the mouth, radians
+     * @param float                               $line     direction of the object ball to the middle of the mouth, radians
      * @param non-empty-list<array{float, float}> $accepted what the pocket accepts: from and to, radians to the left of that line
      */
     private function __construct(
@@ -88,23 +88,24 @@ final readonly class PotLine
         };
         // Rail first, more than the mouth may be open, and not all in one piece.
         $accepted = [];
-        $last = null;
+        $from = null;
+        $last = -2 * $half;
         for ($i = -self::SAMPLES; $i <= self::SAMPLES; ++$i) {
             $turn = 2 * $half * $i / self::SAMPLES;
             $in = $drops($turn);
-            if (null !== $last && $in !== $last[1]) {
-                $at = $in ? $edge($turn, $last[0]) : $edge($last[0], $turn);
-                $in ? $accepted[] = [$at, $at] : $accepted[\count($accepted) - 1][1] = $at;
-            } elseif (null === $last && $in) {
-                $accepted[] = [$turn, $turn];
+            if ($in && null === $from) {
+                $from = $i > -self::SAMPLES ? $edge($turn, $last) : $turn;
+            } elseif (!$in && null !== $from) {
+                $accepted[] = [$from, $edge($last, $turn)];
+                $from = null;
             }
-            $last = [$turn, $in];
+            $last = $turn;
+        }
+        if (null !== $from) {
+            $accepted[] = [$from, $last];
         }
         if ([] === $accepted) {
             return null;
-        }
-        if ($last[1]) {
-            $accepted[\count($accepted) - 1][1] = $last[0];
         }
 
         return new self($layout, $ball, $pocket, $line, $accepted, $table, $set, $cue, $errors, new BallContact($set), new Sight($set));

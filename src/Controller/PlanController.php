@@ -14,6 +14,7 @@ use ZigLane\App\Drawing\ShotPlot;
 use ZigLane\App\Drawing\ShotReport;
 use ZigLane\App\Drawing\TablePlan;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\ShotAnswer;
 use ZigLane\App\Sheet\StrokeInput;
@@ -21,6 +22,7 @@ use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\EasiestPocket;
+use ZigLane\Core\Shot\StrokeName;
 
 /** The plan of a sheet: so far one leg, with ball, pocket and stroke chosen by hand. */
 final class PlanController extends AbstractController
@@ -88,7 +90,7 @@ final class PlanController extends AbstractController
         $rack = $sheet->getRack();
         $plan = new TablePlan($rack, '1' === $request->cookies->get('lane-upright'));
         $balls = array_values(array_filter($rack->game->balls(), $rack->layout->has(...)));
-        $view = ['sheet' => $sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
+        $view = ['look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'sheet' => $sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
         if ([] === $balls || !$view['has_cue']) {
             return $view;
         }
@@ -101,6 +103,7 @@ final class PlanController extends AbstractController
             $view['shot'] = $shot;
             $view['plot'] = new ShotPlot($plan, $shot);
             $view['report'] = new ShotReport($shot, $rack->table);
+            $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
             $saved = $sheet->getShot();
             $view['is_saved'] = null !== $saved && StrokeInput::fromChoice($saved, $scale) == StrokeInput::fromChoice($choice, $scale);
         } catch (LaneError|UnprocessableEntityHttpException $e) {

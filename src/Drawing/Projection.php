@@ -33,6 +33,16 @@ final readonly class Projection
             : [self::mm($x), self::mm($width - $y)];
     }
 
+    /** The spot at a point of the drawing. */
+    public function spot(float $x, float $y): Spot
+    {
+        $width = $this->table->width();
+
+        return $this->upright
+            ? Spot::metres($this->table->length - $y / 1000, $width - $x / 1000)
+            : Spot::metres($x / 1000, $width - $y / 1000);
+    }
+
     public function text(Spot $spot): string
     {
         [$x, $y] = $this->point($spot);

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Shot;
+
+use ZigLane\Core\Motion\Event;
+
+/** A stroke that brings the cue ball near a wished spot. */
+final readonly class Landing
+{
+    public function __construct(
+        public SolvedShot $shot,
+        /** The cushions and jaws on the way, in order: "foot, left"; "direct" without. */
+        public string $route,
+        /** How far from the spot the cue ball stops when nothing goes wrong, metres. */
+        public float $off,
+        /** Chance of the pot, and of the pot with a stop within LandingSearch::ROOM; from trials, 0 where none were made. */
+        public float $made = 0.0,
+        public float $there = 0.0,
+    ) {
+    }
+
+    public static function routeOf(SolvedShot $shot): string
+    {
+        $names = array_map(static fn (Event $event): string => $event->rail->value ?? 'jaw '.($event->pocket->value ?? ''), $shot->cushions());
+
+        return [] === $names ? 'direct' : implode(', ', $names);
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Shot;
+
+use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * Which strokes pot a ball and bring the cue ball to a spot: some thirty tips by eleven speeds are aimed and played; where the stop
+ * comes near the spot the speed is refined; the best of each route (the cushions in order) is then tried with the player's errors.
+ */
+final readonly class LandingSearch
+{
+    /** Heights and sides of the tip, as fractions of the radius; those past FARTHEST from the centre are left out. */
+    private const OFFSETS = [0.0, 0.15, -0.15, 0.3, -0.3, 0.45, -0.45];
+    private const FARTHEST = 0.46;
+    private const SPEEDS = [0.7, 0.9, 1.15, 1.45, 1.8, 2.2, 2.7, 3.3, 4.0, 5.0, 6.2];
+    /** A stop nearer than this counts as there, metres. */
+    public const CLOSE = 0.05;
+    /** Room that a landing is given when its odds are counted, metres: a diamond's half. */
+    public const ROOM = 0.16;
+    private const TRIES = 120;
+    private const ROUTES = 6;
+
+    private ShotDesk $desk;
+    private EventSimulator $simulator;
+
+    public function __construct(private TableProfile $table, private BallSet $set, Cue $cue, private ExecutionErrors $errors)
+    {
+        $this->desk = new ShotDesk($table, $set, $cue);
+        $this->simulator = new EventSimulator($table, $set);
+    }
+
+    /**
+     * @return list<Landing> those that come within CLOSE, one for each route, the best odds first; if there are none, the nearest alone
+     *
+     * @throws IllegalLayout If the cue ball cannot lie on the spot
+     */
+    public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0): array
+    {
+        $this->assertFree($layout, $ball, $target);
+        $near = [];
+        foreach (self::OFFSETS as $height) {
+            foreach (self::OFFSETS as $side) {
+                if (hypot($side, $height) > self::FARTHEST) {
+                    continue;
+                }
+                $tip = Tip::fractions($side, $height);
+                $row = [];
+                foreach (self::SPEEDS as $speed) {
+                    $row[] = $this->landing($layout, $ball, $pocket, $tip, $speed, $elevation, $target);
+                }
+                foreach ($row as $i => $landing) {
+                    if (null !== $landing && $landing->off < ($row[$i - 1]->off ?? \INF) && $landing->off <= ($row[$i + 1]->off ?? \INF)) {
+                        $near[] = $landing;
+                    }
+                }
+            }
+        }
+        usort($near, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
+        $byRoute = [];
+        foreach (\array_slice($near, 0, 40) as $landing) {
+            $refined = $this->refined($layout, $ball, $pocket, $landing, $elevation, $target);
+            $byRoute[$refined->route][] = $refined;
+        }
+        $found = [];
+        foreach ($byRoute as $landings) {
+            usort($landings, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
+            $close = array_filter($landings, static fn (Landing $landing): bool => $landing->off <= self::CLOSE);
+            // Of several tips on one route the odds decide, between the three nearest.
+            foreach (\array_slice($close, 0, 3) as $landing) {
+                $found[] = $landing;
+            }
+        }
+        if ([] === $found) {
+            $all = array_merge(...array_values($byRoute));
+            usort($all, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
+
+            return array_map(fn (Landing $landing): Landing => $this->tried($landing, $target), \array_slice($all, 0, 1));
+        }
+        $best = [];
+        foreach (\array_slice($found, 0, 3 * self::ROUTES) as $landing) {
+            $landing = $this->tried($landing, $target);
+            if (!isset($best[$landing->route]) || $landing->there > $best[$landing->route]->there) {
+                $best[$landing->route] = $landing;
+            }
+        }
+        usort($best, static fn (Landing $a, Landing $b): int => $b->there <=> $a->there);
+
+        return \array_slice($best, 0, self::ROUTES);
+    }
+
+    private function assertFree(Layout $layout, Ball $ball, Spot $target): void
+    {
+        foreach ((new LayoutRules($this->table, $this->set))->faults($layout->without($ball)->with(Ball::Cue, $target)) as $fault) {
+            throw $fault;
+        }
+    }
+
+    private function landing(Layout $layout, Ball $ball, Pocket $pocket, Tip $tip, float $speed, float $elevation, Spot $target): ?Landing
+    {
+        try {
+            $shot = $this->desk->solve($layout, new ShotChoice($ball, $pocket, new Stroke($tip, $speed, $elevation)));
+        } catch (LaneError) {
+            return null;
+        }
+        if (!$shot->isMade() || null !== $shot->scratch() || [] !== $shot->disturbed()) {
+            return null;
+        }
+
+        return new Landing($shot, Landing::routeOf($shot), $shot->outcome->final->spot(Ball::Cue)->distanceTo($target));
+    }
+
+    /** The same tip at the speed that comes nearest: the speed's bracket is narrowed seven times, to a hundredth. */
+    private function refined(Layout $layout, Ball $ball, Pocket $pocket, Landing $best, float $elevation, Spot $target): Landing
+    {
+        $step = 0.12 * $best->shot->choice->stroke->speed;
+        for ($round = 0; $round < 7 && $best->off > 0.01; ++$round) {
+            foreach ([-$step, $step] as $change) {
+                $landing = $this->landing($layout, $ball, $pocket, $best->shot->choice->stroke->tip, $best->shot->choice->stroke->speed + $change, $elevation, $target);
+                if (null !== $landing && $landing->off < $best->off) {
+                    $best = $landing;
+                    break;
+                }
+            }
+            $step *= 0.55;
+        }
+
+        return $best;
+    }
+
+    private function tried(Landing $landing, Spot $target): Landing
+    {
+        $trials = Trials::of($landing->shot, $this->simulator, $this->set, $this->errors, self::TRIES);
+
+        return new Landing($landing->shot, $landing->route, $landing->off, $trials->chance(), $trials->within($target, self::ROOM));
+    }
+}

@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Shot;
+
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * The zone of a ball: the cue ball spots from which it can be potted with at least some odds, in one pocket or the best of several.
+ * The odds are taken on a grid (PotLine) and its contours are drawn between grid points by straight interpolation.
+ */
+final readonly class Zone
+{
+    /** Grid lines along the table; half as many and one across. */
+    public const LINES = 64;
+
+    /**
+     * @param list<PotLine>     $lines
+     * @param list<list<float>> $odds  at the grid points, by column from the head rail, each from the right rail
+     */
+    private function __construct(public array $lines, private array $odds, private float $left, private float $bottom, private float $step)
+    {
+    }
+
+    /** @param list<PotLine> $lines of one ball */
+    public static function of(array $lines, TableProfile $table, BallSet $set): self
+    {
+        $least = $set->radius;
+        $step = ($table->length - 2 * $least) / self::LINES;
+        $rows = (int) floor(($table->width() - 2 * $least) / $step + 1e-9);
+        $odds = [];
+        for ($i = 0; $i <= self::LINES; ++$i) {
+            for ($j = 0; $j <= $rows; ++$j) {
+                $spot = Spot::metres($least + $i * $step, $least + $j * $step);
+                $odds[$i][$j] = self::best($lines, $spot, $set);
+            }
+        }
+
+        return new self($lines, array_map(array_values(...), array_values($odds)), $least, $least, $step);
+    }
+
+    /**
+     * The best odds of any line from a spot; 0 where another ball lies.
+     *
+     * @param list<PotLine> $lines
+     */
+    public static function best(array $lines, Spot $spot, BallSet $set): float
+    {
+        $best = 0.0;
+        foreach ($lines as $line) {
+            foreach ($line->layout->balls() as $ball) {
+                if ($line->layout->spot($ball)->distanceTo($spot) < $set->diameter()) {
+                    return 0.0;
+                }
+            }
+            $best = max($best, $line->chance($spot));
+        }
+
+        return $best;
+    }
+
+    /** Area in which the odds are at least so good, square metres: grid points times their share. */
+    public function area(float $odds): float
+    {
+        $count = 0;
+        foreach ($this->odds as $column) {
+            foreach ($column as $value) {
+                $count += $value >= $odds ? 1 : 0;
+            }
+        }
+
+        return $count * $this->step ** 2;
+    }
+
+    public function most(): float
+    {
+        return max(0.0, ...array_merge(...$this->odds));
+    }
+
+    /**
+     * The part of the grid where the odds are at least so good, as small polygons: one for each cell or part of a cell, those of a
+     * full row joined. Together they are the zone; drawn without an edge they look like one area.
+     *
+     * @return list<list<Spot>>
+     */
+    public function polygons(float $odds): array
+    {
+        $polygons = [];
+        for ($j = 0, $rows = \count($this->odds[0]) - 1; $j < $rows; ++$j) {
+            $full = null;
+            for ($i = 0; $i <= self::LINES; ++$i) {
+                $corners = $i < self::LINES ? [$this->odds[$i][$j], $this->odds[$i + 1][$j], $this->odds[$i + 1][$j + 1], $this->odds[$i][$j + 1]] : [-1.0];
+                if (min($corners) >= $odds) {
+                    $full ??= $i;
+                    continue;
+                }
+                if (null !== $full) {
+                    $polygons[] = [$this->at($full, $j), $this->at($i, $j), $this->at($i, $j + 1), $this->at($full, $j + 1)];
+                    $full = null;
+                }
+                if ($i < self::LINES && max($corners) >= $odds) {
+                    $polygons[] = $this->part($i, $j, $corners, $odds);
+                }
+            }
+        }
+
+        return $polygons;
+    }
+
+    /**
+     * The part of one cell above the threshold: its good corners, and the points on its sides between a good one and a bad one.
+     *
+     * @param non-empty-list<float> $corners
+     *
+     * @return list<Spot>
+     */
+    private function part(int $i, int $j, array $corners, float $odds): array
+    {
+        $places = [[$i, $j], [$i + 1, $j], [$i + 1, $j + 1], [$i, $j + 1]];
+        $polygon = [];
+        for ($k = 0; $k < 4; ++$k) {
+            $next = ($k + 1) % 4;
+            if ($corners[$k] >= $odds) {
+                $polygon[] = $this->at(...$places[$k]);
+            }
+            if (($corners[$k] >= $odds) !== ($corners[$next] >= $odds)) {
+                $share = ($odds - $corners[$k]) / ($corners[$next] - $corners[$k]);
+                $polygon[] = $this->at($places[$k][0] + $share * ($places[$next][0] - $places[$k][0]), $places[$k][1] + $share * ($places[$next][1] - $places[$k][1]));
+            }
+        }
+
+        return $polygon;
+    }
+
+    private function at(float $i, float $j): Spot
+    {
+        return Spot::metres($this->left + $i * $this->step, $this->bottom + $j * $this->step);
+    }
+}

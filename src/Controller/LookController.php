@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use ZigLane\App\Drawing\Looks;
+use ZigLane\App\Drawing\OddsReport;
+use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\LookInput;
+use ZigLane\App\Sheet\ShotAnswer;
+use ZigLane\App\Sheet\StrokeInput;
+use ZigLane\Core\Error\LaneError;
+
+/** The parts of the shot desk that take longer than a redraw, each a fragment of its own. */
+final class LookController extends AbstractController
+{
+    #[Route('/sheets/{id}/plan/look', name: 'sheet_look', methods: ['GET'])]
+    public function look(Request $request, RackSheet $sheet): Response
+    {
+        $rack = $sheet->getRack();
+        $plan = new TablePlan($rack, '1' === $request->cookies->get('lane-upright'));
+        $stroke = StrokeInput::of($request->query);
+        $view = ['plan' => $plan, 'overlay' => null, 'error' => null, 'sentences' => [], 'choices' => [], 'rows' => []];
+        try {
+            $scale = ShotAnswer::scale($rack);
+            $looks = Looks::at($rack, $plan, ShotAnswer::solve($rack, $stroke->choice($scale)), LookInput::of($request->query, $rack, $stroke->ball), $scale);
+            $view = ['plan' => $plan, 'overlay' => $looks->overlay, 'error' => null, 'sentences' => $looks->sentences, 'choices' => $looks->choices, 'rows' => $looks->rows];
+        } catch (LaneError|UnprocessableEntityHttpException $e) {
+            $view['error'] = $e->getMessage();
+        }
+
+        return $this->render('plan/look.html.twig', $view);
+    }
+
+    #[Route('/sheets/{id}/plan/odds', name: 'sheet_odds', methods: ['GET'])]
+    public function odds(Request $request, RackSheet $sheet): Response
+    {
+        $rack = $sheet->getRack();
+        try {
+            $shot = ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack)));
+
+            return $this->render('plan/odds.html.twig', ['error' => null, 'report' => new OddsReport($rack, $shot)]);
+        } catch (LaneError|UnprocessableEntityHttpException $e) {
+            return $this->render('plan/odds.html.twig', ['error' => $e->getMessage(), 'report' => null]);
+        }
+    }
+}

@@ -1,0 +1,294 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Drawing;
+
+use ZigLane\App\Sheet\LookInput;
+use ZigLane\App\Sheet\StrokeInput;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\BallReading;
+use ZigLane\Core\Shot\Fan;
+use ZigLane\Core\Shot\Landing;
+use ZigLane\Core\Shot\LandingSearch;
+use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\PocketReading;
+use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Shot\TableReading;
+use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Shot\Zone;
+use ZigLane\Core\Table\TableGeometry;
+
+/**
+ * One look at a shot, for the overlay and the strip below the table: sentences, strokes that can be taken, rows of a reading.
+ *
+ * @phpstan-type Choice array{title: string, words: string, for: string, take: array<string, string>}
+ * @phpstan-type Row array{ball: string, trouble: string, pockets: list<array{text: string, shut: bool}>}
+ */
+final class Looks
+{
+    private const TRIES = 300;
+
+    public readonly Overlay $overlay;
+
+    /** @var list<string> */
+    public array $sentences = [];
+
+    /** @var list<Choice> */
+    public array $choices = [];
+
+    /** @var list<Row> */
+    public array $rows = [];
+
+    private function __construct(private readonly Rack $rack, private readonly TablePlan $plan, private readonly LengthScale $scale)
+    {
+        $this->overlay = new Overlay($plan->projection);
+    }
+
+    /** @throws LaneError If the look cannot be taken: a sentence that says why */
+    public static function at(Rack $rack, TablePlan $plan, SolvedShot $shot, LookInput $input, LengthScale $scale): self
+    {
+        $looks = new self($rack, $plan, $scale);
+        match ($input->look) {
+            'spread' => $looks->spread($shot, $input),
+            'tips' => $looks->fan(Fan::overTips($looks->desk(), $shot->layout, $shot->choice)),
+            'speeds' => $looks->fan(Fan::overSpeeds($looks->desk(), $shot->layout, $shot->choice, $scale)),
+            'zone' => $looks->zone($shot, $input),
+            'read' => $looks->read($shot),
+            'land' => $looks->land($shot, $input),
+            default => null,
+        };
+
+        return $looks;
+    }
+
+    private function desk(): ShotDesk
+    {
+        return new ShotDesk($this->rack->table, $this->rack->balls, $this->rack->cue);
+    }
+
+    private function spread(SolvedShot $shot, LookInput $input): void
+    {
+        $next = $input->nextBall();
+        $trials = Trials::of($shot, new EventSimulator($this->rack->table, $this->rack->balls), $this->rack->balls, $this->rack->player, self::TRIES, 1, $next);
+        foreach ($trials->landings as $landing) {
+            $this->overlay->dot($landing, 7, 'of-trial');
+        }
+        foreach ([['is-95', 0.95], ['is-68', 0.68]] as [$class, $share]) {
+            $outline = $trials->outline($share);
+            if ([] !== $outline) {
+                $this->overlay->area([$outline], $class);
+            }
+        }
+        $percent = static fn (int $count): string => \sprintf('%.0f %%', 100 * $count / $trials->count);
+        $parts = [\sprintf('Of %d simulated tries with the player\'s errors %s pot the %s; the cue ball then stops inside the inner line in 68 of 100, inside the outer in 95.', $trials->count, $percent($trials->made), $shot->choice->ball->label())];
+        $risks = [];
+        foreach ($trials->scratches as $pocket => $count) {
+            $risks[] = \sprintf('scratch in %s %s', $pocket, $percent($count));
+        }
+        foreach ($trials->struck as $number => $count) {
+            $risks[] = \sprintf('%s struck %s', Ball::from($number)->spoken(), $percent($count));
+        }
+        if (null !== $next && $next !== $shot->choice->ball && $trials->made > 0) {
+            $risks[] = \sprintf('hooked on the %s after %s', $next->label(), $percent($trials->hooked));
+        }
+        if ($trials->miscues > 0) {
+            $risks[] = 'miscue '.$percent($trials->miscues);
+        }
+        $parts[] = [] === $risks ? 'No scratch, no other ball struck.' : ucfirst(implode(', ', $risks)).'.';
+        $this->sentences = $parts;
+    }
+
+    private function fan(Fan $fan): void
+    {
+        foreach ($fan->shots as $i => [$label, $shot]) {
+            $this->overlay->route($shot->outcome->trajectory(Ball::Cue), 'of-fan', (string) $i);
+            $scratch = $shot->scratch();
+            if (null === $scratch) {
+                $end = $shot->outcome->final->spot(Ball::Cue);
+                $this->overlay->dot($end, 22, 'of-fan');
+                $this->overlay->label($end, str_replace(' lengths', '', $label), (string) $i);
+            }
+            $this->choices[] = $this->choice($shot, $label, null === $scratch ? Landing::routeOf($shot) : 'scratches in '.$scratch->value, (string) $i);
+        }
+        $this->sentences = [[] === $fan->shots ? 'No other way of this pot makes the ball.' : 'The same pot, played so; press one to take it.'];
+    }
+
+    private function zone(SolvedShot $shot, LookInput $input): void
+    {
+        $next = $input->nextBall();
+        $layout = $shot->outcome->final;
+        if (null === $next || !$layout->has($next) || $next === $shot->choice->ball) {
+            $this->sentences = ['There is no next ball on the table after this shot.'];
+
+            return;
+        }
+        $simulator = new EventSimulator($this->rack->table, $this->rack->balls);
+        $lines = [];
+        foreach ($input->pockets() as $pocket) {
+            $line = PotLine::find($layout, $next, $pocket, $simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+            if (null !== $line) {
+                $lines[] = $line;
+            }
+        }
+        if ([] === $lines) {
+            $this->sentences = [\sprintf('The %s does not go %s: nothing sends it there straight.', $next->label(), '' === $input->nextPocket ? 'anywhere' : 'in '.$input->nextPocket)];
+
+            return;
+        }
+        $zone = Zone::of($lines, $this->rack->table, $this->rack->balls);
+        $least = $input->odds / 100;
+        foreach (array_unique([$least, 0.5 * ($least + 1), 0.9]) as $k => $odds) {
+            if (0 === $k || $odds > $least) {
+                $this->overlay->area($zone->polygons($odds), 'of-zone-'.$k);
+            }
+        }
+        if (1 === \count($lines)) {
+            $ghost = $lines[0]->ghost();
+            $this->overlay->line($layout->spot($next), (new TableGeometry($this->rack->table))->at($lines[0]->pocket)->mouth(), 'of-pot');
+            $this->overlay->line($ghost, $ghost->towards($lines[0]->line + \M_PI, 0.5), 'of-pot');
+        }
+        $names = implode(', ', array_map(static fn (PotLine $line): string => $line->pocket->value, $lines));
+        $text = \sprintf('Zone of the %s in %s: from the shaded part the usual stroke (medium speed, half a tip above) pots it at least %d times of 100, from the darker parts more (calculated from the errors of the player; best spot %d of 100).', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()));
+        if ($layout->has(Ball::Cue)) {
+            $text .= \sprintf(' Where this shot stops: %d of 100.', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue), $this->rack->balls)));
+        }
+        $this->sentences = [$text];
+    }
+
+    private function read(SolvedShot $shot): void
+    {
+        $reading = TableReading::of($shot->layout, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        foreach ($reading->balls as $ball) {
+            $spot = $shot->layout->spot($ball->ball);
+            foreach ($ball->pockets as $pocket) {
+                if ($pocket->odds >= 0.05) {
+                    $mouth = (new TableGeometry($this->rack->table))->at($pocket->pocket)->mouth();
+                    $this->overlay->line($spot->towards($spot->directionTo($mouth), 0.035), $mouth, $pocket->odds >= 0.5 ? 'of-good' : 'of-poor');
+                }
+            }
+            $trouble = $this->trouble($ball);
+            if ('' !== $trouble) {
+                $this->overlay->dot($spot, 46, 'of-trouble');
+            }
+            $this->rows[] = [
+                'ball' => $ball->ball->label(),
+                'trouble' => '' === $trouble ? 'none' : $trouble,
+                'pockets' => self::pots($ball),
+            ];
+        }
+        $this->sentences = [];
+    }
+
+    private function trouble(BallReading $ball): string
+    {
+        $words = [];
+        if (0 === $ball->openPockets()) {
+            $words[] = 'no pocket';
+        }
+        $only = $ball->onlyPocket();
+        if (null !== $only) {
+            $words[] = 'only '.$only->pocket->value;
+        }
+        if ([] !== $ball->cluster) {
+            $words[] = 'with the '.implode(', ', array_map(static fn (Ball $other): string => $other->label(), $ball->cluster));
+        }
+        if ($ball->isFrozen) {
+            $words[] = 'on the rail';
+        }
+        if ($ball->isHanging) {
+            $words[] = 'hangs in a jaw';
+        }
+        if (0.0 === $ball->seen) {
+            $words[] = 'hooked';
+        } elseif ($ball->seen < 0.999) {
+            $words[] = \sprintf('%.0f %% seen', 100 * $ball->seen);
+        }
+
+        return implode(', ', $words);
+    }
+
+    /** @return list<array{text: string, shut: bool}> first the pockets that can be played from here, then the others, then the shut ones */
+    private static function pots(BallReading $ball): array
+    {
+        $here = $elsewhere = $shut = [];
+        foreach ($ball->pockets as $pocket) {
+            $name = $pocket->pocket->value;
+            if (!TableReading::isReal($pocket)) {
+                $by = array_unique(array_map(static fn (Ball $other): string => $other->label(), $pocket->blockers));
+                $shut[] = $name.([] === $by ? '' : ' by the '.implode(' and ', $by));
+            } elseif (null === $pocket->cut) {
+                $elsewhere[] = $name;
+            } else {
+                $here[] = ['text' => $name.' '.self::pot($pocket), 'shut' => false];
+            }
+        }
+        if ([] !== $elsewhere) {
+            $here[] = ['text' => 'from elsewhere '.implode(', ', $elsewhere), 'shut' => true];
+        }
+        if ([] !== $shut) {
+            $here[] = ['text' => 'shut '.implode(', ', $shut), 'shut' => true];
+        }
+
+        return $here;
+    }
+
+    private static function pot(PocketReading $pocket): string
+    {
+        $parts = [\sprintf('cut %.0f°', $pocket->cut)];
+        foreach ([['ball', $pocket->beside], ['cue ball', $pocket->way ?? ['left' => null, 'right' => null]]] as [$whose, $gaps]) {
+            $near = array_filter(array_map(static fn (?array $nearest): ?float => null === $nearest ? null : 1000 * $nearest[0], $gaps), static fn (?float $gap): bool => null !== $gap && $gap < 60);
+            if ([] !== $near) {
+                $parts[] = \sprintf(min($near) < 0 ? '%s blocked' : '%s %.0f mm clear', $whose, min($near));
+            }
+        }
+        if ($pocket->openShare < 0.35) {
+            $parts[] = 'partly open';
+        }
+
+        return \sprintf('%.0f (%s)', 100 * $pocket->odds, implode(', ', $parts));
+    }
+
+    private function land(SolvedShot $shot, LookInput $input): void
+    {
+        $point = $input->point();
+        if (null === $point) {
+            $this->sentences = ['Click the cloth where the cue ball should stop: strokes that bring it there are found, each with its odds.'];
+
+            return;
+        }
+        $target = $this->plan->projection->spot(...$point);
+        $this->overlay->dot($target, 1000 * LandingSearch::ROOM, 'of-target');
+        $this->overlay->dot($target, 10, 'of-target');
+        $landings = (new LandingSearch($this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player))->find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $target, $shot->choice->stroke->elevation);
+        if ([] === $landings) {
+            $this->sentences = [\sprintf('No stroke was found that pots the %s in %s and keeps the cue ball clear.', $shot->choice->ball->label(), $shot->choice->pocket->value)];
+
+            return;
+        }
+        if ($landings[0]->off > LandingSearch::CLOSE) {
+            $this->sentences = [\sprintf('No stroke was found that stops there. The nearest stops %.0f cm away:', 100 * $landings[0]->off)];
+        } else {
+            $this->sentences = [\sprintf('Strokes that stop there, the best first: chance of the pot, and of a stop within %.0f cm, from %s simulated tries each.', 100 * LandingSearch::ROOM, 120)];
+        }
+        foreach ($landings as $i => $landing) {
+            $this->overlay->route($landing->shot->outcome->trajectory(Ball::Cue), 0 === $i ? 'is-best' : 'of-fan', (string) $i);
+            $this->choices[] = $this->choice($landing->shot, $landing->route, \sprintf('pot %.0f, there %.0f of 100', 100 * $landing->made, 100 * $landing->there), (string) $i);
+        }
+    }
+
+    /** @return Choice */
+    private function choice(SolvedShot $shot, string $title, string $words, string $for): array
+    {
+        $input = StrokeInput::fromChoice(new ShotChoice($shot->choice->ball, $shot->choice->pocket, $shot->choice->stroke), $this->scale);
+        $stroke = \sprintf('%s %s tips, %s lengths', $input->clock, $input->tips, $input->lengths);
+
+        return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['clock' => $input->clock, 'tips' => $input->tips, 'lengths' => $input->lengths]];
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Drawing;
+
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Shot\Window;
+
+/** The chance of a pot in words: from simulated tries, with the window that the cue has and the side that misses tend to. */
+final readonly class OddsReport
+{
+    private const TRIES = 300;
+
+    public int $ofHundred;
+    public string $between;
+    public int $tries;
+    public string $window;
+    public string $misses;
+
+    public function __construct(Rack $rack, SolvedShot $shot)
+    {
+        $simulator = new EventSimulator($rack->table, $rack->balls);
+        $trials = Trials::of($shot, $simulator, $rack->balls, $rack->player, self::TRIES);
+        [$low, $high] = Trials::interval($trials->made, $trials->count);
+        $this->ofHundred = (int) round(100 * $trials->chance());
+        $this->between = \sprintf('%.0f to %.0f', 100 * $low, 100 * $high);
+        $this->tries = $trials->count;
+        $window = Window::of($shot, $simulator, $rack->table, $rack->balls, $rack->cue);
+        $this->window = \sprintf('the cue may turn %.2f° left or %.2f° right: %.0f or %.0f mm at the pocket', rad2deg($window->left), rad2deg($window->right), 1000 * $window->atPocket[0], 1000 * $window->atPocket[1]);
+        $misses = $trials->thick + $trials->thin;
+        $this->misses = match (true) {
+            0 === $misses => 'no misses',
+            $trials->thick > 1.5 * $trials->thin => 'misses tend to be too full',
+            $trials->thin > 1.5 * $trials->thick => 'misses tend to be too thin',
+            default => 'misses fall to both sides',
+        };
+    }
+}

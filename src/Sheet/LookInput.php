@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Symfony\Component\HttpFoundation\InputBag;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\Pocket;
+
+/** What is to be laid over the table, as the page speaks of it. */
+final readonly class LookInput
+{
+    public const LOOKS = ['route', 'spread', 'tips', 'speeds', 'zone', 'read', 'land'];
+
+    private function __construct(
+        public string $look,
+        /** The next ball's label; empty when there is none. */
+        public string $next,
+        /** Its pocket, or empty for the best. */
+        public string $nextPocket,
+        /** Least odds of the zone, percent. */
+        public int $odds,
+        /** A point of the drawing, "x,y", that the cue ball is to stop at; empty when none was clicked. */
+        public string $target,
+    ) {
+    }
+
+    /** @param InputBag<string> $input */
+    public static function of(InputBag $input, Rack $rack, string $called): self
+    {
+        $look = $input->getString('look', 'route');
+        $labels = array_map(static fn (Ball $ball): string => $ball->label(), array_values(array_filter($rack->game->balls(), $rack->layout->has(...))));
+        $next = $input->getString('next');
+        // The ball after the called one, unless another is chosen.
+        if (!\in_array($next, $labels, true) || $next === $called) {
+            $at = array_search($called, $labels, true);
+            $next = $labels[false === $at ? 0 : $at + 1] ?? $labels[0] ?? '';
+        }
+        $target = $input->getString('target');
+
+        return new self(
+            \in_array($look, self::LOOKS, true) ? $look : 'route',
+            $next,
+            Pocket::tryFrom($input->getString('next_pocket'))->value ?? '',
+            max(10, min(95, $input->getInt('odds', 70))),
+            1 === preg_match('/^-?\d{1,4}(\.\d{1,3})?,-?\d{1,4}(\.\d{1,3})?$/D', $target) ? $target : '',
+        );
+    }
+
+    public function nextBall(): ?Ball
+    {
+        return Ball::named($this->next);
+    }
+
+    /** @return list<Pocket> the chosen pocket, or all */
+    public function pockets(): array
+    {
+        $pocket = Pocket::tryFrom($this->nextPocket);
+
+        return null === $pocket ? Pocket::cases() : [$pocket];
+    }
+
+    /** @return array{float, float}|null */
+    public function point(): ?array
+    {
+        if ('' === $this->target) {
+            return null;
+        }
+        [$x, $y] = explode(',', $this->target);
+
+        return [(float) $x, (float) $y];
+    }
+}
