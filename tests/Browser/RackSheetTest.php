@@ -69,6 +69,36 @@ final class RackSheetTest extends BrowserTestCase
         self::assertStringContainsString('Saved with the sheet.', $this->element('#numbers')->getText());
     }
 
+    public function testLooksAreLaidOverTheTableAndAStrokeIsTaken(): void
+    {
+        $this->sheetWith(['cue' => '2.9,0.9', '4' => '4.4,2.4', '5' => '6.4,2.9']);
+        $this->click('.station-two');
+        $this->see('#chart [data-route="cue"]');
+        $this->see('#odds [data-chance]');
+        $look = fn (string $name) => $this->browser->executeScript('const look = document.querySelector(`[name="look"][value="${arguments[0]}"]`); look.click();', [$name]);
+
+        $look('tips');
+        $this->see('#overlay .of-fan');
+        $this->see('#look [data-take]');
+        $before = $this->fields();
+        $this->click('#look li:nth-child(4) [data-take]');
+        $this->until(fn (): bool => $this->fields() !== $before, 'the stroke was not taken');
+
+        $look('zone');
+        $this->see('#overlay .area');
+        self::assertStringContainsString('Zone of the 5', $this->element('#look')->getText());
+
+        $look('land');
+        $this->until(fn (): bool => str_contains($this->element('#look')->getText(), 'Click the cloth'), 'no word of what to do');
+        [$x, $y] = $this->onScreen(5, 1.5);
+        $this->browser->executeScript('document.elementFromPoint(arguments[0], arguments[1]).dispatchEvent(new MouseEvent("click", {bubbles: true, clientX: arguments[0], clientY: arguments[1]}))', [$x, $y]);
+        $this->see('#overlay .of-target');
+        $this->until(fn (): bool => str_contains($this->element('#look')->getText(), 'of 100'), 'no landing is told');
+
+        $look('route');
+        $this->until(fn (): bool => '' === $this->element('#look')->getText(), 'the strip is not cleared');
+    }
+
     public function testKeysMoveTakeOffUndoAndFreeze(): void
     {
         $this->sheetWith(['cue' => '2,2', '7' => '5,2']);

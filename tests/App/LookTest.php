@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use ZigLane\App\Entity\RackSheet;
+
+/** What is laid over the table: every look answers with its own fragment, computed, in plain words when it cannot. */
+final class LookTest extends AppTestCase
+{
+    private const STROKE = ['ball' => '4', 'pocket' => 'FL', 'clock' => '1:30', 'tips' => '0.75', 'lengths' => '2.4', 'elevation' => '1'];
+
+    #[DataProvider('looks')]
+    public function testALookIsDrawnAndTold(string $look, string $drawn, string $told): void
+    {
+        $this->look($this->sheet($this->signedIn()), ['look' => $look, 'odds' => '50'] + self::STROKE);
+
+        self::assertResponseIsSuccessful();
+        self::assertSelectorExists('#overlay svg '.$drawn);
+        self::assertMatchesRegularExpression($told, $this->text());
+        self::assertStringNotContainsString('<html', (string) $this->client->getResponse()->getContent());
+    }
+
+    /** @return iterable<string, array{string, string, string}> */
+    public static function looks(): iterable
+    {
+        yield 'spread' => ['spread', '.area.is-95', '/Of 300 simulated tries with the player\'s errors \d+ % pot the 4/'];
+        yield 'tips' => ['tips', '.over-line.of-fan', '/centre .*12:00 0 tips, 2.4 lengths/'];
+        yield 'speeds' => ['speeds', '.over-line.of-fan', '/1.2 lengths/'];
+        yield 'zone' => ['zone', '.area', '/Zone of the 9 in .*at least 50 times of 100/'];
+        yield 'read' => ['read', '.over-line', '/FL \d+ \(cut \d+°/'];
+    }
+
+    public function testAStrokeThatLandsOnASpotIsOffered(): void
+    {
+        $sheet = $this->sheet($this->signedIn());
+        // Where a known stroke stops, in the units of the drawing.
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", self::STROKE);
+        $landing = $this->client->getCrawler()->filter('.landing')->attr('transform') ?? '';
+        self::assertSame(1, preg_match('/translate\((\S+) (\S+)\)/', $landing, $found));
+        $this->look($sheet, ['look' => 'land', 'target' => ($found[1] ?? '').','.($found[2] ?? '')] + self::STROKE);
+
+        self::assertResponseIsSuccessful();
+        self::assertSelectorExists('.choices [data-take]');
+        self::assertMatchesRegularExpression('/pot \d+, there \d+ of 100/', $this->text());
+        $take = json_decode($this->client->getCrawler()->filter('[data-take]')->attr('data-take') ?? '', true);
+        self::assertIsArray($take);
+        self::assertSame(['clock', 'tips', 'lengths'], array_keys($take));
+    }
+
+    /** @param array<string, string> $query */
+    #[DataProvider('refusals')]
+    public function testWhatCannotBeShownIsAPlainSentence(array $query, string $sentence): void
+    {
+        $this->look($this->sheet($this->signedIn()), $query + self::STROKE);
+
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString($sentence, $this->text());
+    }
+
+    /** @return iterable<string, array{array<string, string>, string}> */
+    public static function refusals(): iterable
+    {
+        yield 'no spot yet' => [['look' => 'land'], 'Click the cloth where the cue ball should stop'];
+        yield 'a landing on a ball' => [['look' => 'land', 'target' => '400,270'], 'overlaps'];
+        yield 'a landing off the cloth' => [['look' => 'land', 'target' => '-300,270'], 'off the cloth'];
+        yield 'a spot that is none' => [['look' => 'land', 'target' => '1e9,x'], 'Click the cloth'];
+        yield 'a ball that is not there' => [['look' => 'spread', 'ball' => '7'], 'not on the table'];
+        yield 'a speed that is none' => [['look' => 'tips', 'lengths' => 'fast'], 'The speed must be a number'];
+        yield 'a pocket that is shut' => [['look' => 'zone', 'next' => '9', 'next_pocket' => 'XX'], 'Zone of the 9'];
+    }
+
+    public function testTheOddsAreTriedAndToldWithTheirInterval(): void
+    {
+        $sheet = $this->sheet($this->signedIn());
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/odds", self::STROKE);
+
+        self::assertResponseIsSuccessful();
+        self::assertMatchesRegularExpression('/\d+ of 100 \(\d+ to \d+; 300 simulated tries\)/', $this->text());
+        self::assertMatchesRegularExpression('/the cue may turn \d\.\d\d° left or \d\.\d\d° right: \d+ or \d+ mm at the pocket/', $this->text());
+    }
+
+    public function testAnotherPlayersSheetIsNotLookedAt(): void
+    {
+        $sheet = $this->sheet($this->player('Olga'));
+        $this->signedIn();
+        foreach (['look', 'odds'] as $part) {
+            $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/$part", ['look' => 'read'] + self::STROKE);
+            self::assertResponseStatusCodeSame(404);
+        }
+    }
+
+    /** @param array<string, string> $query */
+    private function look(RackSheet $sheet, array $query): void
+    {
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/look", $query);
+    }
+}

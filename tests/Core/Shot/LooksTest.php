@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Core\Shot;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Shot\BallReading;
+use ZigLane\Core\Shot\Fan;
+use ZigLane\Core\Shot\LandingSearch;
+use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\StrokeName;
+use ZigLane\Core\Shot\TableReading;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Tests\Chance;
+use ZigLane\Tests\Table;
+
+/** What a player weighs about one shot: the names of strokes, the fan, strokes that land on a spot, the reading of the table. */
+final class LooksTest extends TestCase
+{
+    /** Common practice: what the strokes are called, on a straight or a cut shot half a metre away. */
+    #[DataProvider('strokes')]
+    public function testStrokesAreCalledWhatTheyDo(string $name, float $side, float $height, float $speed, float $aside, float $distance = 0.5): void
+    {
+        $layout = Table::layout([0 => [1.9 - $distance, 0.69 + $aside], 1 => [1.9, 0.73]]);
+        $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)));
+
+        self::assertStringStartsWith($name, StrokeName::of($shot, new BallSet(), new TableProfile())->spoken());
+    }
+
+    /** @return iterable<string, array{0: string, 1: float, 2: float, 3: float, 4: float, 5?: float}> */
+    public static function strokes(): iterable
+    {
+        // The line from the 1 to the foot left pocket runs at 40 degrees: a cue ball on it is straight.
+        yield 'draw' => ['draw', 0.0, -0.4, 3.0, 0.0];
+        yield 'stun' => ['stun', 0.0, -0.12, 3.0, 0.0];
+        yield 'follow' => ['follow', 0.0, 0.4, 2.0, 0.0];
+        yield 'force follow' => ['force follow', 0.0, 0.49, 5.0, 0.0];
+        yield 'stun run-through' => ['stun run-through', 0.0, 0.1, 3.0, 0.0];
+        yield 'drag' => ['drag', 0.0, -0.3, 1.0, 0.0, 1.2];
+    }
+
+    public function testInsideAndOutsideSideAreOppositeAndMirrored(): void
+    {
+        $name = static function (float $side, bool $mirrored): string {
+            $y = static fn (float $y): float => $mirrored ? 1.27 - $y : $y;
+            $layout = Table::layout([0 => [1.2, $y(0.6)], 1 => [1.9, $y(0.73)]]);
+            $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, $mirrored ? Pocket::FootRight : Pocket::FootLeft, new Stroke(Tip::fractions($mirrored ? -$side : $side, 0.1), 2.0)));
+
+            return StrokeName::of($shot, new BallSet(), new TableProfile())->spoken();
+        };
+
+        // Cut to the left: left side is inside.
+        self::assertStringContainsString('inside', $name(-0.3, false));
+        self::assertStringContainsString('outside', $name(0.3, false));
+        self::assertSame($name(0.3, false), $name(0.3, true));
+        self::assertSame($name(-0.3, false), $name(-0.3, true));
+    }
+
+    public function testTheFanMirrorsWithTheTable(): void
+    {
+        $fan = static function (bool $mirrored): array {
+            $y = static fn (float $y): float => $mirrored ? 1.27 - $y : $y;
+            $fan = Fan::overTips(self::desk(), Table::layout([0 => [1.2, $y(0.6)], 1 => [1.9, $y(0.73)]]), new ShotChoice(Ball::One, $mirrored ? Pocket::FootRight : Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)));
+
+            return array_map(static fn (array $way): Layout => $way[1]->outcome->final, array_column($fan->shots, null, 0));
+        };
+        $one = $fan(false);
+        $other = $fan(true);
+
+        self::assertCount(9, $one);
+        foreach (['centre' => 'centre', '12:00' => '12:00', '3:00' => '9:00', '7:30' => '4:30'] as $label => $twin) {
+            self::assertEqualsWithDelta($one[$label]->spot(Ball::Cue)->x, $other[$twin]->spot(Ball::Cue)->x, 1e-4);
+            self::assertEqualsWithDelta($one[$label]->spot(Ball::Cue)->y, 1.27 - $other[$twin]->spot(Ball::Cue)->y, 1e-4);
+        }
+    }
+
+    public function testFasterGoesFarther(): void
+    {
+        $fan = Fan::overSpeeds(self::desk(), Table::layout([0 => [1.2, 0.6], 1 => [1.9, 0.73]]), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)), new LengthScale(new TableProfile(), new BallSet()));
+        $runs = array_map(static fn (array $way): float => $way[1]->outcome->trajectory(Ball::Cue)->length(), $fan->shots);
+
+        self::assertGreaterThanOrEqual(4, \count($runs));
+        self::assertSame(min($runs), $runs[0]);
+        self::assertSame(max($runs), end($runs));
+    }
+
+    /** The stop of a stroke, asked for as a landing, gives a stroke that lands within five centimetres. */
+    public function testALandingCanBeFoundAgain(): void
+    {
+        $chance = new Chance(31);
+        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $asked = 0;
+        while ($asked < 8) {
+            $layout = Table::layout([0 => [$chance->float(0.6, 1.3), $chance->float(0.3, 0.9)], 1 => [$chance->float(1.6, 2.1), $chance->float(0.6, 1.0)], 8 => [0.4, 0.2]]);
+            try {
+                $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3)), $chance->float(1.2, 3.0), 2.0)));
+            } catch (LaneError) {
+                continue;
+            }
+            if (!$shot->isMade() || null !== $shot->scratch() || [] !== $shot->disturbed()) {
+                continue;
+            }
+            ++$asked;
+            $target = $shot->outcome->final->spot(Ball::Cue);
+            $landings = $search->find($layout, Ball::One, Pocket::FootLeft, $target);
+            self::assertNotSame([], $landings);
+            self::assertLessThanOrEqual(0.05, $landings[0]->off);
+            self::assertEqualsWithDelta($landings[0]->off, $landings[0]->shot->outcome->final->spot(Ball::Cue)->distanceTo($target), 1e-9);
+            self::assertTrue($landings[0]->shot->isMade());
+        }
+    }
+
+    public function testALandingOnABallIsRefusedAndAnUnreachableOneTellsTheNearest(): void
+    {
+        $layout = Table::layout([0 => [1.2, 0.6], 1 => [2.3, 1.1], 8 => [0.4, 0.2]]);
+        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $far = $search->find($layout, Ball::One, Pocket::FootLeft, Spot::metres(0.05, 0.05));
+        self::assertCount(1, $far);
+        self::assertGreaterThan(LandingSearch::CLOSE, $far[0]->off);
+
+        $this->expectException(IllegalLayout::class);
+        $search->find($layout, Ball::One, Pocket::FootLeft, Spot::metres(0.4, 0.21));
+    }
+
+    public function testTheTableIsRead(): void
+    {
+        $layout = Table::layout([0 => [1.2, 0.6], 1 => [2.3, 1.1], 2 => [0.8, Table::R], 3 => [2.0, 0.3], 4 => [2.0 + 2 * Table::R + 0.002, 0.3], 5 => [1.27, 1.262]]);
+        $reading = TableReading::of($layout, new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $by = [];
+        foreach ($reading->balls as $ball) {
+            $by[$ball->ball->value] = $ball;
+        }
+
+        self::assertSame(['FL', false, false, []], [$by[1]->best()->pocket->value, $by[1]->isFrozen, $by[1]->isHanging, $by[1]->cluster]);
+        self::assertTrue($by[2]->isFrozen);
+        self::assertSame([Ball::Four], $by[3]->cluster);
+        self::assertSame([Ball::Three], $by[4]->cluster);
+        self::assertTrue($by[5]->isHanging);
+        self::assertSame('SL', $by[5]->best()->pocket->value);
+        // The 3 is kept from the foot right pocket by the 4 beside it, and says by whom.
+        $blocked = array_values(array_filter($by[3]->pockets, static fn ($pocket): bool => Pocket::FootRight === $pocket->pocket))[0];
+        self::assertContains(Ball::Four, $blocked->blockers);
+        // Most trouble first.
+        $open = array_map(static fn (BallReading $ball): int => $ball->openPockets(), $reading->balls);
+        $rising = $open;
+        sort($rising);
+        self::assertSame($rising, $open);
+    }
+
+    private static function desk(): ShotDesk
+    {
+        return new ShotDesk(new TableProfile(), new BallSet(), new Cue());
+    }
+}
