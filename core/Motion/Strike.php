@@ -56,6 +56,12 @@ final readonly class Strike
         return new self($direction, $this->speed, $this->side, $this->height, $this->elevation, $this->endMassRatio);
     }
 
+    /** The same strike at another speed, m/s. */
+    public function at(float $speed): self
+    {
+        return new self($this->direction, $speed, $this->side, $this->height, $this->elevation, $this->endMassRatio);
+    }
+
     /**
      * Angle by which the cue ball leaves the cue's line, radians, positive to the left: squirt, away from the side that is
      * hit. Shepard, Everything You Always Wanted to Know About Cue Ball Squirt (1997); Cross, Am. J. Phys. 76 (2008).

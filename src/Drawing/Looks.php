@@ -8,12 +8,14 @@ use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\BallReading;
 use ZigLane\Core\Shot\Fan;
 use ZigLane\Core\Shot\Landing;
 use ZigLane\Core\Shot\LandingSearch;
+use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\PocketReading;
 use ZigLane\Core\Shot\PotLine;
@@ -155,11 +157,41 @@ final class Looks
             $this->overlay->line($ghost, $ghost->towards($lines[0]->line + \M_PI, 0.5), 'of-pot');
         }
         $names = implode(', ', array_map(static fn (PotLine $line): string => $line->pocket->value, $lines));
-        $text = \sprintf('Zone of the %s in %s: from the shaded part the usual stroke (medium speed, half a tip above) pots it at least %d times of 100, from the darker parts more (calculated from the errors of the player; best spot %d of 100).', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()));
+        $text = \sprintf('Zone of the %s in %s: from the shaded part it is potted at least %d times of 100, from the darker more (medium speed, half a tip above; worked out from the player\'s errors, best spot %d).', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()));
         if ($layout->has(Ball::Cue)) {
             $text .= \sprintf(' Where this shot stops: %d of 100.', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue), $this->rack->balls)));
         }
-        $this->sentences = [$text];
+        $this->sentences = [$text, $this->lane($shot, $lines, $least, $simulator)];
+    }
+
+    /** @param non-empty-list<PotLine> $lines */
+    private function lane(SolvedShot $shot, array $lines, float $least, EventSimulator $simulator): string
+    {
+        $lane = Lane::of($shot, $lines, $least, $simulator, $this->rack->balls);
+        if (\is_string($lane)) {
+            return 'No lane: '.$lane.'.';
+        }
+        $this->overlay->lane($lane->stops);
+        $speed = $shot->strike->speed;
+        $lengths = fn (float $share): float => $this->scale->lengths(min($speed * $share, Strike::MAX_SPEED));
+        $way = match (true) {
+            null === $lane->angle => '',
+            $lane->angle < 35.0 => \sprintf(' It comes into the line (%.0f°).', $lane->angle),
+            $lane->angle > 55.0 => \sprintf(' It crosses the line (%.0f°).', $lane->angle),
+            default => \sprintf(' It meets the line at %.0f°.', $lane->angle),
+        };
+
+        return \sprintf(
+            'Lane: %.0f cm, from %.0f %% softer (%.1f lengths) to %.0f %% harder (%.1f). Short: %s; long: %s.%s',
+            100 * $lane->length(),
+            100 * $lane->slower,
+            $lengths(1 - $lane->slower),
+            100 * $lane->harder,
+            $lengths(1 + $lane->harder),
+            '' === $lane->short ? 'no end found' : $lane->short,
+            '' === $lane->long ? 'no end found' : $lane->long,
+            $way,
+        );
     }
 
     private function read(SolvedShot $shot): void

@@ -43,6 +43,12 @@ final class Overlay
         $this->lines[] = ['d' => 'M'.implode('L', array_map($this->projection->text(...), $trajectory->points(0.002))), 'class' => $class, 'for' => $for];
     }
 
+    /** @param list<Spot> $stops */
+    public function lane(array $stops): void
+    {
+        $this->lines[] = ['d' => 'M'.implode('L', array_map($this->projection->text(...), $stops)).(1 === \count($stops) ? 'h0' : ''), 'class' => 'of-lane', 'for' => ''];
+    }
+
     public function line(Spot $from, Spot $to, string $class): void
     {
         $this->lines[] = ['d' => 'M'.$this->projection->text($from).'L'.$this->projection->text($to), 'class' => $class, 'for' => ''];

@@ -29,7 +29,7 @@ final class LookTest extends AppTestCase
         yield 'spread' => ['spread', '.area.is-95', '/Of 300 simulated tries with the player\'s errors \d+ % pot the 4/'];
         yield 'tips' => ['tips', '.over-line.of-fan', '/centre .*12:00 0 tips, 2.4 lengths/'];
         yield 'speeds' => ['speeds', '.over-line.of-fan', '/1.2 lengths/'];
-        yield 'zone' => ['zone', '.area', '/Zone of the 9 in .*at least 50 times of 100/'];
+        yield 'zone' => ['zone', '.area', '/Zone of the 9 in .*at least 50 times of 100.*(Lane: \d+ cm, from \d+ % softer|No lane: )/'];
         yield 'read' => ['read', '.over-line', '/FL \d+ \(cut \d+°/'];
     }
 
@@ -40,7 +40,7 @@ final class LookTest extends AppTestCase
         $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", self::STROKE);
         $landing = $this->client->getCrawler()->filter('.landing')->attr('transform') ?? '';
         self::assertSame(1, preg_match('/translate\((\S+) (\S+)\)/', $landing, $found));
-        $this->look($sheet, ['look' => 'land', 'target' => ($found[1] ?? '').','.($found[2] ?? '')] + self::STROKE);
+        $this->look($sheet, ['look' => 'land', 'target' => $found[1].','.$found[2]] + self::STROKE);
 
         self::assertResponseIsSuccessful();
         self::assertSelectorExists('.choices [data-take]');

@@ -11,6 +11,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
@@ -136,7 +137,7 @@ final class OddsTest extends TestCase
     public function testAZoneIsCutOutByOtherBallsAndMirrorsWithTheTable(): void
     {
         $layout = Table::layout([2 => [1.27, 0.635], 5 => [0.9, 0.635]]);
-        $zone = static fn (Pocket $pocket): Zone => Zone::of(array_values(array_filter([self::line($layout, Ball::Two, $pocket)])), new TableProfile(), new BallSet());
+        $zone = static fn (Pocket $pocket): Zone => Zone::of(array_filter([self::line($layout, Ball::Two, $pocket)]), new TableProfile(), new BallSet());
         $right = $zone(Pocket::FootRight);
         $left = $zone(Pocket::FootLeft);
 
@@ -148,6 +149,32 @@ final class OddsTest extends TestCase
         $ghost = $left->lines[0]->ghost();
         self::assertSame(0.0, Zone::best($left->lines, $ghost->towards($ghost->directionTo($layout->spot(Ball::Five)), 0.6), new BallSet()));
         self::assertNotSame([], $left->polygons(0.6));
+    }
+
+    /** Its edges are where the shot just lands in the zone and just does not; its stops lie in the zone. */
+    public function testALaneEndsWhereTheZoneOrThePotEnds(): void
+    {
+        $shot = self::shot();
+        $lines = array_filter([self::line($shot->outcome->final, Ball::Nine, Pocket::HeadLeft)]);
+        self::assertCount(1, $lines);
+        $least = 0.9 * $lines[0]->chance($shot->outcome->final->spot(Ball::Cue));
+        $lane = Lane::of($shot, $lines, $least, new EventSimulator(), new BallSet());
+        self::assertInstanceOf(Lane::class, $lane);
+        $lands = static function (float $share) use ($shot, $lines, $least): bool {
+            $outcome = (new EventSimulator())->play($shot->layout, $shot->strike->at($share * $shot->strike->speed));
+
+            return Pocket::FootLeft === $outcome->pocketOf(Ball::Four) && !$outcome->isScratch() && Zone::best($lines, $outcome->final->spot(Ball::Cue), new BallSet()) >= $least;
+        };
+        self::assertNotSame('', $lane->short.$lane->long);
+        foreach (array_filter([[$lane->short, -$lane->slower], [$lane->long, $lane->harder]], static fn (array $edge): bool => '' !== $edge[0]) as [, $edge]) {
+            self::assertTrue($lands(1 + 0.99 * $edge));
+            self::assertFalse($lands(1 + $edge + 0.001 * ($edge <=> 0)));
+        }
+        foreach ($lane->stops as $stop) {
+            self::assertGreaterThanOrEqual($least, Zone::best($lines, $stop, new BallSet()));
+        }
+        self::assertGreaterThan(0.0, $lane->length());
+        self::assertIsString(Lane::of($shot, $lines, 1.01, new EventSimulator(), new BallSet()));
     }
 
     public function testABallShutOffFromAPocketHasNoLine(): void
