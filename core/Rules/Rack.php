@@ -48,6 +48,11 @@ final readonly class Rack
         return new self($this->game, $layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group);
     }
 
+    public function withPlayer(ExecutionErrors $player): self
+    {
+        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $player, $this->ballInHand, $this->group);
+    }
+
     /** @throws IllegalLayout If the ball cannot lie there */
     public function withBall(Ball $ball, Spot $spot): self
     {

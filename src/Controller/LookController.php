@@ -46,9 +46,9 @@ final class LookController extends AbstractController
         try {
             $shot = ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack)));
 
-            return $this->render('plan/odds.html.twig', ['error' => null, 'report' => new OddsReport($rack, $shot)]);
+            return $this->render('plan/odds.html.twig', ['sheet' => $sheet, 'error' => null, 'report' => new OddsReport($rack, $shot)]);
         } catch (LaneError|UnprocessableEntityHttpException $e) {
-            return $this->render('plan/odds.html.twig', ['error' => $e->getMessage(), 'report' => null]);
+            return $this->render('plan/odds.html.twig', ['sheet' => $sheet, 'error' => $e->getMessage(), 'report' => null]);
         }
     }
 }

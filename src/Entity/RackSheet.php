@@ -10,6 +10,7 @@ use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Doctrine\RackType;
 use ZigLane\App\Doctrine\ShotChoiceType;
 use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 
@@ -140,6 +141,12 @@ class RackSheet
     {
         $this->rack = $rack;
         $this->step = $step;
+        $this->updatedAt = $now;
+    }
+
+    public function playedBy(ExecutionErrors $player, \DateTimeImmutable $now): void
+    {
+        $this->rack = $this->rack->withPlayer($player);
         $this->updatedAt = $now;
     }
 

@@ -17,6 +17,7 @@ use ZigLane\App\Entity\LayoutStep;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Message\EraseSheet;
 use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
@@ -77,13 +78,20 @@ final readonly class SheetEditor
     {
         $step = $this->sheets->step($sheet, $number);
         if (null !== $step) {
-            $this->change($sheet, $version, fn () => $sheet->layOut($step->getRack(), $number, $this->clock->now()));
+            $rack = $step->getRack()->withPlayer($sheet->getRack()->player);
+            $this->change($sheet, $version, fn () => $sheet->layOut($rack, $number, $this->clock->now()));
         }
     }
 
     public function call(RackSheet $sheet, ShotChoice $shot, int $version): void
     {
         $this->change($sheet, $version, fn () => $sheet->call($shot, $this->clock->now()));
+    }
+
+    /** The player that odds are worked out for; undo does not take it back. */
+    public function playedBy(RackSheet $sheet, ExecutionErrors $player, int $version): void
+    {
+        $this->change($sheet, $version, fn () => $sheet->playedBy($player, $this->clock->now()));
     }
 
     public function rename(RackSheet $sheet, string $name): void

@@ -1,0 +1,95 @@
+<?php
+
+/*
+ * How long the looks of the shot desk take over fifty random layouts of nine-ball size: the computation without the page around
+ * it, which adds some ten milliseconds. Median and 95th percentile; each layout's first call counts as well.
+ */
+
+declare(strict_types=1);
+
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\Fan;
+use ZigLane\Core\Shot\LandingSearch;
+use ZigLane\Core\Shot\Lane;
+use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\TableReading;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Shot\Window;
+use ZigLane\Core\Shot\Zone;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Tests\Chance;
+use ZigLane\Tests\Table;
+
+require dirname(__DIR__).'/vendor/autoload.php';
+
+$chance = new Chance(50);
+[$table, $set, $cue, $errors] = [new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors()];
+$simulator = new EventSimulator($table, $set);
+$desk = new ShotDesk($table, $set, $cue);
+$scale = new LengthScale($table, $set);
+$times = [];
+$timed = static function (string $what, Closure $work) use (&$times): mixed {
+    $start = hrtime(true);
+    $result = $work();
+    $times[$what][] = (hrtime(true) - $start) / 1e6;
+
+    return $result;
+};
+$zoneFound = $offs = [];
+for ($layouts = 0; $layouts < 50;) {
+    $layout = (new Table())->randomLayout($chance, 9);
+    $choice = new ShotChoice(Ball::One, Pocket::cases()[$chance->int(0, 5)], new Stroke(Tip::fractions(0.1, 0.1), $scale->speed($chance->float(1.2, 2.6)), 2.0));
+    try {
+        $shot = $desk->solve($layout, $choice);
+    } catch (LaneError) {
+        continue;
+    }
+    if (!$shot->isMade() || null !== $shot->scratch()) {
+        continue;
+    }
+    ++$layouts;
+    $timed('stroke: aim, route, name', static fn () => $desk->solve($layout, $choice));
+    $timed('speed in lengths, one way', static fn () => $scale->speed(2.1));
+    $timed('odds: 300 tries and the window', static function () use ($shot, $simulator, $table, $set, $cue, $errors): void {
+        Trials::of($shot, $simulator, $set, $errors, 300);
+        Window::of($shot, $simulator, $table, $set, $cue);
+    });
+    $timed('spread: 300 tries and outlines', static function () use ($shot, $simulator, $set, $errors): void {
+        $trials = Trials::of($shot, $simulator, $set, $errors, 300, 1, Ball::Two);
+        $trials->outline(0.68);
+        $trials->outline(0.95);
+    });
+    $timed('fan of nine tips', static fn () => Fan::overTips($desk, $layout, $choice));
+    $timed('fan of six speeds', static fn () => Fan::overSpeeds($desk, $layout, $choice, $scale));
+    $line = null;
+    $lines = $timed('lines of the next ball, six pockets', static fn (): array => array_values(array_filter(array_map(static fn (Pocket $pocket): ?PotLine => PotLine::find($shot->outcome->final, Ball::Two, $pocket, $simulator, $table, $set, $cue, $errors), Pocket::cases()))));
+    if ([] !== $lines) {
+        $timed('zone, one pocket, three contours', static function () use ($lines, $table, $set): void {
+            $zone = Zone::of([$lines[0]], $table, $set);
+            array_map($zone->polygons(...), [0.7, 0.85, 0.9]);
+        });
+        $timed('zone, all open pockets', static fn () => Zone::of($lines, $table, $set));
+        $timed('lane', static fn () => Lane::of($shot, $lines, 0.5, $simulator, $set));
+    }
+    $timed('reading of the table', static fn () => TableReading::of($layout, $table, $set, $cue, $errors));
+    $timed('land here', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
+        (new LandingSearch($table, $set, $cue, $errors))->find($layout, Ball::One, $shot->choice->pocket, $shot->outcome->final->spot(Ball::Cue));
+    });
+}
+
+echo "\n### The looks of the shot desk, fifty layouts of nine balls\n\n| what | median | 95 % |\n| --- | ---: | ---: |\n";
+foreach ($times as $what => $list) {
+    sort($list);
+    printf("| %s | %.1f ms | %.1f ms |\n", $what, $list[intdiv(count($list), 2)], $list[(int) (0.95 * (count($list) - 1))]);
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Symfony\Component\HttpFoundation\InputBag;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ErrorFit;
+
+/** What a player says of his errors: a preset, three results of his own, or the deviations themselves. */
+final readonly class PlayerInput
+{
+    /** @var array<string, array{string, float, float, string}> of each result: what it is, least and most, unit */
+    private const RESULTS = [
+        'made' => ['The pots made of ten', 0.0, 10.0, ''],
+        'lag' => ['The distance of the lags', 0.5, 120.0, ' cm'],
+        'drift' => ['The drift of the stop shots', 0.0, 60.0, ' cm'],
+    ];
+    /** @var array<string, array{string, float, string}> of each deviation: what it is, units of the page in one of the core, unit */
+    private const DEVIATIONS = [
+        'aim' => ['The aim', 1.0, ' degrees'],
+        'speed' => ['The speed', 100.0, ' %'],
+        'tipSide' => ['The tip sideways', 1.0, ' mm'],
+        'tipHeight' => ['The tip up and down', 1.0, ' mm'],
+    ];
+
+    /**
+     * @param InputBag<string> $input
+     *
+     * @throws UnprocessableEntityHttpException With a sentence that says what is allowed
+     */
+    public static function errors(InputBag $input, Rack $rack): ExecutionErrors
+    {
+        $preset = $input->getString('preset');
+        if (isset(ExecutionErrors::PRESETS[$preset])) {
+            return new ExecutionErrors(...ExecutionErrors::PRESETS[$preset]);
+        }
+        if ('tests' === $input->getString('by')) {
+            $result = static fn (string $name): float => self::number($input->getString($name), ...self::RESULTS[$name]);
+
+            return (new ErrorFit($rack->table, $rack->balls, $rack->cue))->fit($result('made'), $result('lag') / 100, $result('drift') / 100);
+        }
+        $fields = [];
+        foreach (self::DEVIATIONS as $name => [$what, $scale, $unit]) {
+            [, $least, $most] = ExecutionErrors::LIMITS[$name];
+            $fields[] = self::number($input->getString($name), $what, $least * $scale, $most * $scale, $unit) / $scale;
+        }
+
+        return new ExecutionErrors(...$fields);
+    }
+
+    private static function number(string $text, string $what, float $least, float $most, string $unit): float
+    {
+        $text = trim($text);
+        if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
+            throw new UnprocessableEntityHttpException(\sprintf('%s must be a number from %s to %s%s.', $what, $least, $most, $unit));
+        }
+
+        return (float) $text;
+    }
+}
