@@ -55,7 +55,7 @@ for ($layouts = 0; $layouts < 50;) {
     } catch (LaneError) {
         continue;
     }
-    if (!$shot->isMade() || null !== $shot->scratch()) {
+    if (!$shot->isMade() || null !== $shot->scratch() || [] !== $shot->disturbed()) {
         continue;
     }
     ++$layouts;

@@ -31,7 +31,7 @@ final readonly class LandingSearch
     public const CLOSE = 0.05;
     /** Room that a landing is given when its odds are counted, metres: a diamond's half. */
     public const ROOM = 0.16;
-    private const TRIES = 120;
+    public const TRIES = 100;
     private const ROUTES = 6;
 
     private ShotDesk $desk;
@@ -71,7 +71,7 @@ final readonly class LandingSearch
         }
         usort($near, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
         $byRoute = [];
-        foreach (\array_slice($near, 0, 40) as $landing) {
+        foreach (\array_slice($near, 0, 24) as $landing) {
             $refined = $this->refined($layout, $ball, $pocket, $landing, $elevation, $target);
             $byRoute[$refined->route][] = $refined;
         }
@@ -91,7 +91,7 @@ final readonly class LandingSearch
             return array_map(fn (Landing $landing): Landing => $this->tried($landing, $target), \array_slice($all, 0, 1));
         }
         $best = [];
-        foreach (\array_slice($found, 0, 3 * self::ROUTES) as $landing) {
+        foreach (\array_slice($found, 0, 2 * self::ROUTES) as $landing) {
             $landing = $this->tried($landing, $target);
             if (!isset($best[$landing->route]) || $landing->there > $best[$landing->route]->there) {
                 $best[$landing->route] = $landing;

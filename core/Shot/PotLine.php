@@ -200,7 +200,7 @@ final readonly class PotLine
             $chance += self::normal(($to - $this->aside()) / $deviation) - self::normal(($from - $this->aside()) / $deviation);
         }
 
-        return $chance * $this->way($cue, $ghost, $distance, $turn);
+        return $chance < 0.01 ? $chance : $chance * $this->way($cue, $ghost, $distance, $turn);
     }
 
     /** Chance that the cue ball comes past the balls beside its way. */

@@ -15,7 +15,7 @@ use ZigLane\Core\Table\TableProfile;
 final readonly class Zone
 {
     /** Grid lines along the table; half as many and one across. */
-    public const LINES = 64;
+    public const LINES = 56;
 
     /**
      * @param list<PotLine>     $lines
@@ -49,13 +49,17 @@ final readonly class Zone
      */
     public static function best(array $lines, Spot $spot, BallSet $set): float
     {
+        if ([] === $lines) {
+            return 0.0;
+        }
+        $layout = $lines[0]->layout;
+        foreach ($layout->balls() as $ball) {
+            if ($layout->spot($ball)->distanceTo($spot) < $set->diameter()) {
+                return 0.0;
+            }
+        }
         $best = 0.0;
         foreach ($lines as $line) {
-            foreach ($line->layout->balls() as $ball) {
-                if ($line->layout->spot($ball)->distanceTo($spot) < $set->diameter()) {
-                    return 0.0;
-                }
-            }
             $best = max($best, $line->chance($spot));
         }
 

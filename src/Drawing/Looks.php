@@ -307,7 +307,7 @@ final class Looks
         if ($landings[0]->off > LandingSearch::CLOSE) {
             $this->sentences = [\sprintf('No stroke was found that stops there. The nearest stops %.0f cm away:', 100 * $landings[0]->off)];
         } else {
-            $this->sentences = [\sprintf('Strokes that stop there, the best first: chance of the pot, and of a stop within %.0f cm, from %s simulated tries each.', 100 * LandingSearch::ROOM, 120)];
+            $this->sentences = [\sprintf('Strokes that stop there, the best first: chance of the pot, and of a stop within %.0f cm, from %d simulated tries each.', 100 * LandingSearch::ROOM, LandingSearch::TRIES)];
         }
         foreach ($landings as $i => $landing) {
             $this->overlay->route($landing->shot->outcome->trajectory(Ball::Cue), 0 === $i ? 'is-best' : 'of-fan', (string) $i);
