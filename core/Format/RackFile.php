@@ -27,7 +27,10 @@ final readonly class RackFile
     public const FORMAT = 'zig-lane/rack';
     public const MAX_NAME = 80;
 
-    public function __construct(public Rack $rack, public ?string $name = null, public ?ShotChoice $shot = null)
+    private const MOST_LEGS = 60;
+
+    /** @param list<ShotChoice> $later the legs after the shot */
+    public function __construct(public Rack $rack, public ?string $name = null, public ?ShotChoice $shot = null, public array $later = [])
     {
     }
 
@@ -36,7 +39,7 @@ final readonly class RackFile
     {
         $document = Reader::document($json, $maxBytes, self::FORMAT);
         $reader = new Reader();
-        $reader->onlyKnown($document, '', ['format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group', 'player', 'cue', 'table', 'balls', 'shot']);
+        $reader->onlyKnown($document, '', ['format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group', 'player', 'cue', 'table', 'balls', 'shot', 'later']);
         $table = $reader->table($document);
         $balls = $reader->balls($document);
         $cueObject = $reader->object($document, '', 'cue');
@@ -54,11 +57,12 @@ final readonly class RackFile
             $reader->fault($field.'.cue', \sprintf('is given although ballInHand is "%s"; leave it out, or set ballInHand to "none"', $inHand->value));
         }
         $name = self::name($reader, $document['name'] ?? null);
-        $shot = isset($document['shot']) ? self::shot($reader, $reader->object($document, '', 'shot')) : null;
+        $shot = isset($document['shot']) ? self::shot($reader, $reader->object($document, '', 'shot'), 'shot') : null;
+        $later = self::later($reader, $document['later'] ?? []);
         $reader->finish();
         \assert(null !== $game);
 
-        return new self(new Rack($game, $layout, $table, $balls, $cue, $player, $inHand, $group), $name, $shot);
+        return new self(new Rack($game, $layout, $table, $balls, $cue, $player, $inHand, $group), $name, $shot, null === $shot ? [] : $later);
     }
 
     public function write(): string
@@ -89,8 +93,9 @@ final readonly class RackFile
                 'stiffness' => $balls['stiffness'],
             ],
             'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
+            'later' => [] === $this->later ? null : array_map(self::shotToArray(...), $this->later),
         ];
-        foreach (['name', 'shot'] as $optional) {
+        foreach (['name', 'shot', 'later'] as $optional) {
             if (!isset($document[$optional])) {
                 unset($document[$optional]);
             }
@@ -122,7 +127,7 @@ final readonly class RackFile
     public static function shotFromArray(array $shot): ShotChoice
     {
         $reader = new Reader();
-        $choice = self::shot($reader, $shot);
+        $choice = self::shot($reader, $shot, 'shot');
         $reader->finish();
         \assert(null !== $choice);
 
@@ -143,27 +148,50 @@ final readonly class RackFile
         return trim($name);
     }
 
-    /** @param array<mixed> $shot */
-    private static function shot(Reader $reader, array $shot): ?ShotChoice
+    /** @return list<ShotChoice> */
+    private static function later(Reader $reader, mixed $list): array
     {
-        $reader->onlyKnown($shot, 'shot', ['ball', 'pocket', 'speed', 'side', 'height', 'elevation']);
+        if (!\is_array($list) || !array_is_list($list) || \count($list) > self::MOST_LEGS) {
+            $reader->fault('later', \sprintf('found %s; a list of up to %d shots is allowed', Reader::show($list), self::MOST_LEGS));
+
+            return [];
+        }
+        $shots = [];
+        foreach ($list as $i => $shot) {
+            if (!\is_array($shot)) {
+                $reader->fault("later.$i", \sprintf('found %s; a shot is allowed', Reader::show($shot)));
+                continue;
+            }
+            $choice = self::shot($reader, $shot, "later.$i");
+            if (null !== $choice) {
+                $shots[] = $choice;
+            }
+        }
+
+        return $shots;
+    }
+
+    /** @param array<mixed> $shot */
+    private static function shot(Reader $reader, array $shot, string $path): ?ShotChoice
+    {
+        $reader->onlyKnown($shot, $path, ['ball', 'pocket', 'speed', 'side', 'height', 'elevation']);
         $name = $shot['ball'] ?? null;
         $ball = \is_string($name) ? Ball::named($name) : null;
         if (null === $ball || Ball::Cue === $ball) {
-            $reader->fault('shot.ball', \sprintf('found %s; allowed: "1" to "15"', Reader::show($name)));
+            $reader->fault("$path.ball", \sprintf('found %s; allowed: "1" to "15"', Reader::show($name)));
         }
-        $pocket = $reader->choice($shot, 'shot', 'pocket', Pocket::class, true);
-        $speed = $reader->number($shot, 'shot', 'speed', 0.001, Strike::MAX_SPEED);
-        $side = $reader->number($shot, 'shot', 'side', -1.0, 1.0, 0.0);
-        $height = $reader->number($shot, 'shot', 'height', -1.0, 1.0, 0.0);
-        $elevation = $reader->number($shot, 'shot', 'elevation', 0.0, Strike::MAX_ELEVATION_DEGREES, 0.0);
+        $pocket = $reader->choice($shot, $path, 'pocket', Pocket::class, true);
+        $speed = $reader->number($shot, $path, 'speed', 0.001, Strike::MAX_SPEED);
+        $side = $reader->number($shot, $path, 'side', -1.0, 1.0, 0.0);
+        $height = $reader->number($shot, $path, 'height', -1.0, 1.0, 0.0);
+        $elevation = $reader->number($shot, $path, 'elevation', 0.0, Strike::MAX_ELEVATION_DEGREES, 0.0);
         if (!$reader->isClean() || null === $ball || null === $pocket) {
             return null;
         }
         try {
             return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation));
         } catch (IllegalStroke $e) {
-            $reader->fault('shot.side', lcfirst($e->getMessage()));
+            $reader->fault("$path.side", lcfirst($e->getMessage()));
 
             return null;
         }

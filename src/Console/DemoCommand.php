@@ -43,7 +43,7 @@ final class DemoCommand extends Command
         $this->manager->flush();
         foreach (array_reverse(glob($this->folder.'/*.rack.json') ?: []) as $path) {
             $file = RackFile::parse((string) file_get_contents($path));
-            $this->editor->create($player, $file->name ?? basename($path, '.rack.json'), $file->rack, Uuid::v4(), $file->shot);
+            $this->editor->create($player, $file->name ?? basename($path, '.rack.json'), $file->rack, Uuid::v4(), $file->shot, $file->later);
         }
         $output->writeln('The demo player and the demo racks are loaded.');
 

@@ -13,6 +13,7 @@ use ZigLane\App\Drawing\Looks;
 use ZigLane\App\Drawing\OddsReport;
 use ZigLane\App\Drawing\TablePlan;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\ShotAnswer;
 use ZigLane\App\Sheet\StrokeInput;
@@ -24,7 +25,7 @@ final class LookController extends AbstractController
     #[Route('/sheets/{id}/plan/look', name: 'sheet_look', methods: ['GET'])]
     public function look(Request $request, RackSheet $sheet): Response
     {
-        $rack = $sheet->getRack();
+        $rack = LegPlace::of($sheet, $request->query)->rack;
         $plan = new TablePlan($rack, '1' === $request->cookies->get('lane-upright'));
         $stroke = StrokeInput::of($request->query);
         $view = ['plan' => $plan, 'overlay' => null, 'error' => null, 'sentences' => [], 'choices' => [], 'rows' => []];
@@ -42,7 +43,7 @@ final class LookController extends AbstractController
     #[Route('/sheets/{id}/plan/odds', name: 'sheet_odds', methods: ['GET'])]
     public function odds(Request $request, RackSheet $sheet): Response
     {
-        $rack = $sheet->getRack();
+        $rack = LegPlace::of($sheet, $request->query)->rack;
         try {
             $shot = ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack)));
 

@@ -14,6 +14,7 @@ use ZigLane\App\Drawing\ShotPlot;
 use ZigLane\App\Drawing\ShotReport;
 use ZigLane\App\Drawing\TablePlan;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\ShotAnswer;
@@ -24,50 +25,63 @@ use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\EasiestPocket;
 use ZigLane\Core\Shot\StrokeName;
 
-/** The plan of a sheet: so far one leg, with ball, pocket and stroke chosen by hand. */
+/** The plan of a sheet, leg by leg: ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
 final class PlanController extends AbstractController
 {
     #[Route('/sheets/{id}/plan', name: 'sheet_plan', methods: ['GET'])]
     public function show(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('plan/shot.html.twig', $this->view($request, $sheet, $this->input($request, $sheet)));
+        $place = LegPlace::of($sheet, $request->query);
+
+        return $this->render('plan/shot.html.twig', $this->view($request, $place, $this->input($request, $place)));
     }
 
     /** The parts of the page that a changed stroke redraws. */
     #[Route('/sheets/{id}/plan/draw', name: 'sheet_draw', methods: ['GET'])]
     public function draw(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('plan/answer.html.twig', $this->view($request, $sheet, StrokeInput::of($request->query)));
+        return $this->render('plan/answer.html.twig', $this->view($request, LegPlace::of($sheet, $request->query), StrokeInput::of($request->query)));
     }
 
     #[Route('/sheets/{id}/plan', name: 'sheet_call', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
     public function save(Request $request, RackSheet $sheet, SheetEditor $editor): Response
     {
+        $place = LegPlace::of($sheet, $request->request);
         $input = StrokeInput::of($request->request);
         try {
-            $choice = $input->choice(ShotAnswer::scale($sheet->getRack()));
-            ShotAnswer::solve($sheet->getRack(), $choice);
+            $choice = $input->choice(ShotAnswer::scale($place->rack));
+            ShotAnswer::solve($place->rack, $choice);
         } catch (LaneError|UnprocessableEntityHttpException $e) {
-            return $this->render('plan/shot.html.twig', [...$this->view($request, $sheet, $input), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
+            return $this->render('plan/shot.html.twig', [...$this->view($request, $place, $input), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
         }
-        $editor->call($sheet, $choice, $request->request->getInt('version'));
-        $this->addFlash('notice', 'The shot is saved with the sheet.');
+        $editor->call($sheet, $choice, $request->request->getInt('version'), $place->leg);
+        $this->addFlash('notice', 1 === $place->leg ? 'The shot is saved with the sheet.' : \sprintf('Leg %d is saved with the sheet.', $place->leg));
 
-        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...(1 === $place->leg ? [] : ['leg' => $place->leg])], Response::HTTP_SEE_OTHER);
     }
 
-    private function input(Request $request, RackSheet $sheet): StrokeInput
+    #[Route('/sheets/{id}/plan/cut', name: 'sheet_cut', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function cutBack(Request $request, RackSheet $sheet, SheetEditor $editor): Response
+    {
+        $leg = max(1, $request->request->getInt('leg'));
+        $editor->cutBack($sheet, $request->request->getInt('version'), $leg);
+        $this->addFlash('notice', \sprintf('Leg %d and what came after it are taken off.', $leg));
+
+        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...($leg > 2 ? ['leg' => $leg - 1] : [])], Response::HTTP_SEE_OTHER);
+    }
+
+    private function input(Request $request, LegPlace $place): StrokeInput
     {
         if ($request->query->has('ball')) {
             return StrokeInput::of($request->query);
         }
-        $shot = $sheet->getShot();
-        if (null !== $shot && $sheet->getRack()->layout->has($shot->ball)) {
-            return StrokeInput::fromChoice($shot, ShotAnswer::scale($sheet->getRack()));
+        if (null !== $place->kept && $place->rack->layout->has($place->kept->ball)) {
+            return StrokeInput::fromChoice($place->kept, ShotAnswer::scale($place->rack));
         }
 
-        return $this->opening($sheet->getRack());
+        return $this->opening($place->rack);
     }
 
     /** Before anything is chosen: the lowest ball and the pocket with the least cut, hit in the middle at two lengths. */
@@ -85,12 +99,12 @@ final class PlanController extends AbstractController
     }
 
     /** @return array<string, mixed> */
-    private function view(Request $request, RackSheet $sheet, StrokeInput $input): array
+    private function view(Request $request, LegPlace $place, StrokeInput $input): array
     {
-        $rack = $sheet->getRack();
+        $rack = $place->rack;
         $plan = new TablePlan($rack, '1' === $request->cookies->get('lane-upright'));
         $balls = array_values(array_filter($rack->game->balls(), $rack->layout->has(...)));
-        $view = ['look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'sheet' => $sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
+        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
         if ([] === $balls || !$view['has_cue']) {
             return $view;
         }
@@ -104,8 +118,7 @@ final class PlanController extends AbstractController
             $view['plot'] = new ShotPlot($plan, $shot);
             $view['report'] = new ShotReport($shot, $rack->table);
             $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
-            $saved = $sheet->getShot();
-            $view['is_saved'] = null !== $saved && StrokeInput::fromChoice($saved, $scale) == StrokeInput::fromChoice($choice, $scale);
+            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale) == StrokeInput::fromChoice($choice, $scale);
         } catch (LaneError|UnprocessableEntityHttpException $e) {
             $view['error'] = $e->getMessage();
         }

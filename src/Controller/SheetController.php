@@ -75,7 +75,7 @@ final class SheetController extends AbstractController
             return $this->renderList($account, $sheets, $e->faults);
         }
         $name = $file->name ?? mb_substr(preg_replace('/(\.rack)?\.json$/', '', mb_scrub($upload->getClientOriginalName())) ?: 'Imported rack', 0, RackFile::MAX_NAME);
-        $sheet = $editor->create($account, $name, $file->rack, Uuid::fromString($submission), $file->shot);
+        $sheet = $editor->create($account, $name, $file->rack, Uuid::fromString($submission), $file->shot, $file->later);
 
         return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -85,7 +85,7 @@ final class SheetController extends AbstractController
     {
         $name = strtolower((string) $slugger->slug($sheet->getName())) ?: 'rack';
 
-        return new Response((new RackFile($sheet->getRack(), $sheet->getName(), $sheet->getShot()))->write()."\n", 200, [
+        return new Response((new RackFile($sheet->getRack(), $sheet->getName(), $sheet->getShot(), \array_slice($sheet->getLegs(), 1)))->write()."\n", 200, [
             'Content-Type' => 'application/json',
             'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.rack.json'),
         ]);

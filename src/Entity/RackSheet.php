@@ -8,6 +8,7 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Bridge\Doctrine\Types\UuidType;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Doctrine\RackType;
+use ZigLane\App\Doctrine\ShotChoicesType;
 use ZigLane\App\Doctrine\ShotChoiceType;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -40,6 +41,10 @@ class RackSheet
 
     #[ORM\Column(type: ShotChoiceType::NAME, nullable: true)]
     private ?ShotChoice $shot = null;
+
+    /** @var list<ShotChoice> the legs after the first */
+    #[ORM\Column(type: ShotChoicesType::NAME)]
+    private array $later = [];
 
     #[ORM\Column]
     private int $step = 0;
@@ -153,6 +158,20 @@ class RackSheet
     public function call(?ShotChoice $shot, \DateTimeImmutable $now): void
     {
         $this->shot = $shot;
+        $this->updatedAt = $now;
+    }
+
+    /** @return list<ShotChoice> the run as planned so far: the first shot and the legs after it */
+    public function getLegs(): array
+    {
+        return null === $this->shot ? [] : [$this->shot, ...$this->later];
+    }
+
+    /** @param list<ShotChoice> $legs */
+    public function plan(array $legs, \DateTimeImmutable $now): void
+    {
+        $this->shot = $legs[0] ?? null;
+        $this->later = \array_slice($legs, 1);
         $this->updatedAt = $now;
     }
 

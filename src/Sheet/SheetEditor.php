@@ -38,8 +38,12 @@ final readonly class SheetEditor
     ) {
     }
 
-    /** A new sheet; the same submission posted again gives the sheet that it made before. */
-    public function create(Account $owner, string $name, Rack $rack, Uuid $submission, ?ShotChoice $shot = null): RackSheet
+    /**
+     * A new sheet; the same submission posted again gives the sheet that it made before.
+     *
+     * @param list<ShotChoice> $later the legs after the first
+     */
+    public function create(Account $owner, string $name, Rack $rack, Uuid $submission, ?ShotChoice $shot = null, array $later = []): RackSheet
     {
         $made = $this->sheets->ofSubmission($owner, $submission);
         if (null !== $made) {
@@ -47,7 +51,7 @@ final readonly class SheetEditor
         }
         $sheet = new RackSheet($owner, $name, $rack, $submission, $this->clock->now());
         if (null !== $shot) {
-            $sheet->call($shot, $this->clock->now());
+            $sheet->plan([$shot, ...$later], $this->clock->now());
         }
         $this->manager->persist($sheet);
         $this->manager->persist(new LayoutStep($sheet, 0, $rack));
@@ -83,9 +87,20 @@ final readonly class SheetEditor
         }
     }
 
-    public function call(RackSheet $sheet, ShotChoice $shot, int $version): void
+    /** Sets one leg of the run, the next one at most; the legs after it stay. */
+    public function call(RackSheet $sheet, ShotChoice $shot, int $version, int $leg = 1): void
     {
-        $this->change($sheet, $version, fn () => $sheet->call($shot, $this->clock->now()));
+        $this->change($sheet, $version, function () use ($sheet, $shot, $leg): void {
+            $legs = $sheet->getLegs();
+            $legs[min($leg - 1, \count($legs))] = $shot;
+            $sheet->plan(array_values($legs), $this->clock->now());
+        });
+    }
+
+    /** Takes a leg and all after it off the run. */
+    public function cutBack(RackSheet $sheet, int $version, int $leg): void
+    {
+        $this->change($sheet, $version, fn () => $sheet->plan(\array_slice($sheet->getLegs(), 0, $leg - 1), $this->clock->now()));
     }
 
     /** The player that odds are worked out for; undo does not take it back. */

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Symfony\Component\HttpFoundation\InputBag;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\ShotChoice;
+
+/** Where in a run the page is: a leg, and the rack as the legs before it leave it. */
+final readonly class LegPlace
+{
+    private function __construct(
+        public RackSheet $sheet,
+        /** From 1; the next one to be planned at most. */
+        public int $leg,
+        public Rack $rack,
+        public Legs $legs,
+        /** The shot that the sheet keeps for this leg. */
+        public ?ShotChoice $kept,
+    ) {
+    }
+
+    /** @param InputBag<string> $input */
+    public static function of(RackSheet $sheet, InputBag $input): self
+    {
+        $choices = $sheet->getLegs();
+        $asked = max(1, $input->getInt('leg', 1));
+        // Only what is asked for is played: the first leg needs none.
+        $legs = Legs::play($sheet->getRack(), 1 === $asked && [] === \array_slice($choices, 1) ? [] : $choices);
+        $leg = min($asked, $legs->done() + 1);
+
+        return new self($sheet, $leg, $legs->before($leg), $legs, $choices[$leg - 1] ?? null);
+    }
+
+    /** Whether a leg can follow this one as it is kept. */
+    public function canGoOn(): bool
+    {
+        if (null === $this->kept) {
+            return false;
+        }
+        $legs = Legs::play($this->rack, [$this->kept]);
+
+        return 1 === $legs->done() && $legs->hasNext(2);
+    }
+}
