@@ -60,19 +60,30 @@ try {
     $see('[data-ball="5"].is-selected');
     $picture('layout');
     $browser->get($sheet.'/plan');
-    $see('[data-route="cue"]');
+    $see('[data-chance]');
     $picture('shot');
+    foreach (['spread' => '&look=spread', 'tips' => '&look=tips', 'zone' => '&look=zone&odds=70&next_pocket=FL', 'read' => '&look=read', 'land' => '&look=land&target=1500,800'] as $name => $look) {
+        $browser->get($sheet.'/plan?ball=4&pocket=FL&clock=12:25&tips=0.82&lengths=2.7&elevation=1'.$look);
+        $see('#overlay svg');
+        $see('[data-chance]');
+        $picture($name);
+    }
+    $browser->get($sheet.'/player');
+    $see('.test-table');
+    $picture('player');
+    $browser->get($sheet.'/plan');
+    $see('[data-chance]');
     $see('[data-theme-switch]')->click();
     $see('html[data-theme="hall"]');
     $browser->navigate()->refresh();
-    $see('[data-route="cue"]');
+    $see('[data-chance]');
     $picture('shot-hall-light');
     $see('[data-theme-switch]')->click();
     $window(500, 1000);
     $see('svg.lane-table');
     $browser->wait(15, 50)->until(static fn () => str_contains((string) $browser->executeScript('return document.cookie'), 'lane-upright=1'));
     $browser->get($sheet.'/plan');
-    $see('[data-route="cue"]');
+    $see('[data-chance]');
     $picture('shot-phone');
 } finally {
     $browser->quit();

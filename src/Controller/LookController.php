@@ -18,10 +18,14 @@ use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\ShotAnswer;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Shot\Rehearsal;
+use ZigLane\Core\Shot\Trials;
 
 /** The parts of the shot desk that take longer than a redraw, each a fragment of its own. */
 final class LookController extends AbstractController
 {
+    private const REHEARSED = 200;
+
     #[Route('/sheets/{id}/plan/look', name: 'sheet_look', methods: ['GET'])]
     public function look(Request $request, RackSheet $sheet): Response
     {
@@ -51,5 +55,15 @@ final class LookController extends AbstractController
         } catch (LaneError|UnprocessableEntityHttpException $e) {
             return $this->render('plan/odds.html.twig', ['sheet' => $sheet, 'error' => $e->getMessage(), 'report' => null]);
         }
+    }
+
+    /** The chance of the whole run, which is played many times. */
+    #[Route('/sheets/{id}/plan/run', name: 'sheet_run', methods: ['GET'])]
+    public function run(RackSheet $sheet): Response
+    {
+        $legs = $sheet->getLegs();
+        $rehearsal = [] === $legs ? null : Rehearsal::of($sheet->getRack(), $legs, self::REHEARSED);
+
+        return $this->render('plan/run.html.twig', ['rehearsal' => $rehearsal, 'between' => null === $rehearsal ? null : Trials::interval($rehearsal->made[\count($legs) - 1], $rehearsal->tries)]);
     }
 }

@@ -58,6 +58,15 @@ final class LegsTest extends AppTestCase
         self::assertSelectorTextContains('.leg', 'Leg 1');
     }
 
+    public function testTheChanceOfTheRunIsRehearsed(): void
+    {
+        $sheet = $this->twoLegs();
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/run");
+
+        self::assertResponseIsSuccessful();
+        self::assertMatchesRegularExpression('/All 2 legs: \d+ of 100 \(\d+ to \d+; 200 runs simulated, each leg aimed anew\)\. Leg by leg: \d+, \d+\./', $this->text());
+    }
+
     public function testTheRunIsExportedAndImported(): void
     {
         $sheet = $this->twoLegs();

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Core\Shot;
+
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\Rehearsal;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Tests\Table;
+
+/** A run leg by leg, and its odds. */
+final class LegsTest extends TestCase
+{
+    public function testEachLegStartsFromTheOneBefore(): void
+    {
+        $rack = self::rack();
+        $legs = Legs::play($rack, self::choices());
+
+        self::assertSame([2, null], [$legs->done(), $legs->end]);
+        self::assertFalse($legs->before(2)->layout->has(Ball::Four));
+        self::assertEqualsWithDelta(0.0, $legs->solved[0]->outcome->final->spot(Ball::Cue)->distanceTo($legs->solved[1]->layout->spot(Ball::Cue)), 1e-6);
+        self::assertTrue($legs->hasNext(2));
+        self::assertFalse($legs->hasNext(3));
+    }
+
+    public function testAMissOrAnAimThatCannotBeEndsTheRun(): void
+    {
+        $soft = new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 0.85));
+        self::assertSame('Leg 1 ends the run: the 4 stays out.', Legs::play(self::rack(), [$soft, self::choices()[1]])->end);
+        $twice = Legs::play(self::rack(), [self::choices()[0], self::choices()[0]]);
+        self::assertSame(1, $twice->done());
+        self::assertStringStartsWith('Leg 2 cannot be played: ', (string) $twice->end);
+    }
+
+    /** Without errors every run is made; with them the first leg is made as often as its own trials say, and later ones less. */
+    public function testTheOddsOfARunAreThoseOfItsLegsPlayedOn(): void
+    {
+        $perfect = Rehearsal::of(self::rack()->withPlayer(new ExecutionErrors(0.0, 0.0, 0.0, 0.0)), self::choices(), 10);
+        self::assertSame([10, 10], $perfect->made);
+
+        $run = Rehearsal::of(self::rack(), self::choices(), 400);
+        $first = Trials::of(Legs::play(self::rack(), self::choices())->solved[0], new EventSimulator(), self::rack()->balls, self::rack()->player, 400);
+        self::assertEqualsWithDelta($first->chance(), $run->made[0] / 400, 0.08);
+        self::assertLessThan($run->made[0], $run->made[1]);
+        self::assertSame(400, $run->made[1] + array_sum($run->ended));
+        self::assertEquals($run, Rehearsal::of(self::rack(), self::choices(), 400));
+    }
+
+    private static function rack(): Rack
+    {
+        return new Rack(Game::NineBall, Table::layout([0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]]));
+    }
+
+    /** @return list<ShotChoice> */
+    private static function choices(): array
+    {
+        return [
+            new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.9)),
+            new ShotChoice(Ball::Nine, Pocket::HeadLeft, new Stroke(Tip::centre(), 2.2)),
+        ];
+    }
+}
