@@ -104,7 +104,7 @@ final readonly class RackFile
         return json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE);
     }
 
-    /** @return array{ball: string, pocket: string, speed: float, side: float, height: float, elevation: float} */
+    /** @return array{ball: string, pocket: string, speed: float, side: float, height: float, elevation: float, aside?: float} */
     public static function shotToArray(ShotChoice $shot): array
     {
         return [
@@ -114,6 +114,7 @@ final readonly class RackFile
             'side' => $shot->stroke->tip->side,
             'height' => $shot->stroke->tip->height,
             'elevation' => $shot->stroke->elevation,
+            ...(0.0 === $shot->aside ? [] : ['aside' => $shot->aside]),
         ];
     }
 
@@ -174,7 +175,7 @@ final readonly class RackFile
     /** @param array<mixed> $shot */
     private static function shot(Reader $reader, array $shot, string $path): ?ShotChoice
     {
-        $reader->onlyKnown($shot, $path, ['ball', 'pocket', 'speed', 'side', 'height', 'elevation']);
+        $reader->onlyKnown($shot, $path, ['ball', 'pocket', 'speed', 'side', 'height', 'elevation', 'aside']);
         $name = $shot['ball'] ?? null;
         $ball = \is_string($name) ? Ball::named($name) : null;
         if (null === $ball || Ball::Cue === $ball) {
@@ -185,11 +186,12 @@ final readonly class RackFile
         $side = $reader->number($shot, $path, 'side', -1.0, 1.0, 0.0);
         $height = $reader->number($shot, $path, 'height', -1.0, 1.0, 0.0);
         $elevation = $reader->number($shot, $path, 'elevation', 0.0, Strike::MAX_ELEVATION_DEGREES, 0.0);
+        $aside = $reader->number($shot, $path, 'aside', -ShotChoice::MOST_ASIDE, ShotChoice::MOST_ASIDE, 0.0);
         if (!$reader->isClean() || null === $ball || null === $pocket) {
             return null;
         }
         try {
-            return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation));
+            return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation), $aside);
         } catch (IllegalStroke $e) {
             $reader->fault("$path.side", lcfirst($e->getMessage()));
 

@@ -40,7 +40,7 @@ final readonly class AimFinder
     public function find(Spot $cue, Spot $object, ShotChoice $choice): Aim
     {
         $pocket = $this->geometry->at($choice->pocket);
-        $ghost = GhostBall::of($cue, $object, $pocket, $this->balls, $choice->ball);
+        $ghost = GhostBall::of($cue, $object, $pocket, $this->balls, $choice->ball, $choice->aside);
         $strike = $choice->stroke->strike($ghost->direction, $this->cue->endMassRatio);
         $bracket = $this->bracket($cue, $object, $strike, $ghost);
         if (null === $bracket) {
@@ -81,7 +81,7 @@ final readonly class AimFinder
      */
     public function missAt(Spot $cue, Spot $object, ShotChoice $choice, float $direction): ?float
     {
-        $ghost = GhostBall::of($cue, $object, $this->geometry->at($choice->pocket), $this->balls, $choice->ball);
+        $ghost = GhostBall::of($cue, $object, $this->geometry->at($choice->pocket), $this->balls, $choice->ball, $choice->aside);
 
         return $this->miss($this->cloth->meeting($cue, $choice->stroke->strike($direction, $this->cue->endMassRatio), $object), $object, $ghost);
     }

@@ -51,7 +51,7 @@ final readonly class Fan
         $shots = [];
         foreach ($strokes as $label => $stroke) {
             try {
-                $shot = $desk->solve($layout, new ShotChoice($choice->ball, $choice->pocket, $stroke));
+                $shot = $desk->solve($layout, new ShotChoice($choice->ball, $choice->pocket, $stroke, $choice->aside));
             } catch (LaneError) {
                 continue;
             }

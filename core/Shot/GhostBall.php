@@ -30,10 +30,15 @@ final readonly class GhostBall
     ) {
     }
 
-    /** @throws NoAim If the ball lies past the mouth or the cut would be 90 degrees or more */
-    public static function of(Spot $cue, Spot $object, PocketGeometry $pocket, BallSet $balls, Ball $ball): self
+    /**
+     * @param float $aside how far to the left of the middle of the mouth the object ball is to pass, seen from it, metres
+     *
+     * @throws NoAim If the ball lies past the mouth or the cut would be 90 degrees or more
+     */
+    public static function of(Spot $cue, Spot $object, PocketGeometry $pocket, BallSet $balls, Ball $ball, float $aside = 0.0): self
     {
         $target = $pocket->mouth();
+        $target = 0.0 === $aside ? $target : $target->towards($object->directionTo($target) + \M_PI_2, $aside);
         if ($pocket->depth($object) > -1e-6) {
             throw NoAim::pocketShut($ball->label(), $pocket->pocket->value);
         }

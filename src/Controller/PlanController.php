@@ -22,6 +22,8 @@ use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\AimParts;
+use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\EasiestPocket;
 use ZigLane\Core\Shot\StrokeName;
 
@@ -104,7 +106,7 @@ final class PlanController extends AbstractController
         $rack = $place->rack;
         $plan = new TablePlan($rack, '1' === $request->cookies->get('lane-upright'));
         $balls = array_values(array_filter($rack->game->balls(), $rack->layout->has(...)));
-        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
+        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
         if ([] === $balls || !$view['has_cue']) {
             return $view;
         }
@@ -117,6 +119,8 @@ final class PlanController extends AbstractController
             $view['shot'] = $shot;
             $view['plot'] = new ShotPlot($plan, $shot);
             $view['report'] = new ShotReport($shot, $rack->table);
+            $view['parts'] = AimParts::of($shot, $rack->balls, $rack->table);
+            $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->table, $rack->balls);
             $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
             $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale) == StrokeInput::fromChoice($choice, $scale);
         } catch (LaneError|UnprocessableEntityHttpException $e) {

@@ -19,7 +19,6 @@ use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\PocketReading;
 use ZigLane\Core\Shot\PotLine;
-use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Shot\TableReading;
@@ -318,9 +317,9 @@ final class Looks
     /** @return Choice */
     private function choice(SolvedShot $shot, string $title, string $words, string $for): array
     {
-        $input = StrokeInput::fromChoice(new ShotChoice($shot->choice->ball, $shot->choice->pocket, $shot->choice->stroke), $this->scale);
+        $input = StrokeInput::fromChoice($shot->choice, $this->scale);
         $stroke = \sprintf('%s %s tips, %s lengths', $input->clock, $input->tips, $input->lengths);
 
-        return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['clock' => $input->clock, 'tips' => $input->tips, 'lengths' => $input->lengths]];
+        return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['clock' => $input->clock, 'tips' => $input->tips, 'lengths' => $input->lengths, 'aside' => $input->aside]];
     }
 }

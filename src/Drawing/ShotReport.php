@@ -6,6 +6,7 @@ namespace ZigLane\App\Drawing;
 
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Table\Pocket;
@@ -67,6 +68,24 @@ final readonly class ShotReport
         $this->duration = \sprintf('%.1f s', $shot->outcome->duration());
         $this->cautions = $this->cautionsOf($shot->choice->stroke);
         $this->overlap = sin(deg2rad($ghost->cutDegrees)) * ($ghost->cutsLeft ? 1 : -1);
+    }
+
+    /** Throw off the line of centres, with its parts. */
+    public function thrown(AimParts $parts): string
+    {
+        $all = $parts->cutThrow + $parts->spinThrow;
+
+        return \sprintf('%s (cut %s, side %s)', self::turned($all), self::turned($parts->cutThrow), self::turned($parts->spinThrow));
+    }
+
+    public function swerve(AimParts $parts): string
+    {
+        return self::turned($parts->swerve);
+    }
+
+    private static function turned(float $degrees): string
+    {
+        return abs($degrees) < 0.05 ? '0°' : self::number(abs($degrees), 1).'° '.($degrees > 0 ? 'left' : 'right');
     }
 
     private function told(): string

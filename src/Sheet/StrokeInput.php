@@ -24,6 +24,8 @@ final readonly class StrokeInput
         public string $tips = '0',
         public string $lengths = '2',
         public string $elevation = '0',
+        /** Side of the pocket in millimetres, to the left of its middle seen from the ball. */
+        public string $aside = '0',
     ) {
     }
 
@@ -37,6 +39,7 @@ final readonly class StrokeInput
             trim($input->getString('tips', '0')),
             trim($input->getString('lengths', '2')),
             trim($input->getString('elevation', '0')),
+            trim($input->getString('aside', '0')),
         );
     }
 
@@ -53,6 +56,7 @@ final readonly class StrokeInput
             self::plain($tip->tips()),
             self::plain($scale->lengths($choice->stroke->speed)),
             self::plain($choice->stroke->elevation),
+            self::plain(1000 * $choice->aside),
         );
     }
 
@@ -71,7 +75,15 @@ final readonly class StrokeInput
         $lengths = self::number($this->lengths, 'The speed', 0.05, floor(100 * $scale->most()) / 100, 'lengths');
         $tip = Tip::atClock($hour, self::number($this->tips, 'The tip offset', 0, 5, 'tips'));
 
-        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), self::number($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, 'degrees')));
+        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), self::number($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, 'degrees')), $this->aside());
+    }
+
+    private function aside(): float
+    {
+        $most = 1000 * ShotChoice::MOST_ASIDE;
+        $sign = str_starts_with($this->aside, '-') ? -1 : 1;
+
+        return '' === $this->aside ? 0.0 : $sign * self::number(ltrim($this->aside, '-'), 'The side of the pocket', 0, $most, 'mm, with a minus to the right') / 1000;
     }
 
     private static function number(string $text, string $what, float $least, float $most, string $unit): float

@@ -47,7 +47,7 @@ final class LookTest extends AppTestCase
         self::assertMatchesRegularExpression('/pot \d+, there \d+ of 100/', $this->text());
         $take = json_decode($this->client->getCrawler()->filter('[data-take]')->attr('data-take') ?? '', true);
         self::assertIsArray($take);
-        self::assertSame(['clock', 'tips', 'lengths'], array_keys($take));
+        self::assertSame(['clock', 'tips', 'lengths', 'aside'], array_keys($take));
     }
 
     /** @param array<string, string> $query */
