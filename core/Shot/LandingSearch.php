@@ -18,7 +18,7 @@ use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableProfile;
 
 /**
- * Which strokes pot a ball and bring the cue ball to a spot: some thirty tips by eleven speeds are aimed and played; where the stop
+ * Which strokes pot a ball and bring the cue ball to a spot: some thirty tips by nine speeds are aimed and played; where the stop
  * comes near the spot the speed is refined; the best of each route (the cushions in order) is then tried with the player's errors.
  */
 final readonly class LandingSearch
@@ -26,7 +26,7 @@ final readonly class LandingSearch
     /** Heights and sides of the tip, as fractions of the radius; those past FARTHEST from the centre are left out. */
     private const OFFSETS = [0.0, 0.15, -0.15, 0.3, -0.3, 0.45, -0.45];
     private const FARTHEST = 0.46;
-    private const SPEEDS = [0.7, 0.9, 1.15, 1.45, 1.8, 2.2, 2.7, 3.3, 4.0, 5.0, 6.2];
+    private const SPEEDS = [0.75, 1.0, 1.3, 1.7, 2.2, 2.8, 3.5, 4.4, 5.6];
     /** A stop nearer than this counts as there, metres. */
     public const CLOSE = 0.05;
     /** Room that a landing is given when its odds are counted, metres: a diamond's half. */

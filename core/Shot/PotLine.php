@@ -35,15 +35,21 @@ final readonly class PotLine
     /** But fast enough for the object ball to come to the pocket with this speed, m/s. */
     private const ARRIVAL = 0.5;
     private const FASTEST = 6.0;
+    /** Speeds of the object ball, m/s, for which it is found what the pocket accepts; the slowest takes the widest angle. */
+    private const SPEEDS = [0.8, 1.1, 1.45];
     /** Directions that are tried to either side of the middle, up to twice the half of the mouth. */
-    private const SAMPLES = 20;
+    private const SAMPLES = 16;
     /** Tip height of the usual stroke, as a fraction of the radius: half way to natural roll, so that it soon rolls. */
     public const HEIGHT = 0.2;
     private const ELEVATION = 2.0;
 
+    /** The line that is aimed for, radians to the left of that to the middle of the mouth. */
+    private float $aside;
+
     /**
-     * @param float                               $line     direction of the object ball to the middle of the mouth, radians
-     * @param non-empty-list<array{float, float}> $accepted what the pocket accepts: from and to, radians to the left of that line
+     * @param float                                     $line     direction of the object ball to the middle of the mouth, radians
+     * @param non-empty-list<list<array{float, float}>> $accepted what the pocket accepts at each of SPEEDS: from and to, radians to the left
+     *                                                            of that line
      */
     private function __construct(
         public Layout $layout,
@@ -58,6 +64,7 @@ final readonly class PotLine
         private BallContact $contact,
         private Sight $sight,
     ) {
+        $this->aside = self::aimed($accepted);
     }
 
     /** The pot of a ball on this layout, whose cue ball does not count; null where the ball cannot be sent into the pocket straight. */
@@ -70,23 +77,42 @@ final readonly class PotLine
         }
         $layout = $layout->without(Ball::Cue);
         $line = $object->directionTo($geometry->mouth());
-        $speed = 0.85 * self::SPEED;
-        $drops = static function (float $turn) use ($layout, $ball, $pocket, $line, $speed, $simulator): bool {
-            $direction = $line + $turn;
-            $ending = $simulator->let($layout, $ball, $speed * cos($direction), $speed * sin($direction));
-
-            return ($ending->pocketed[$ball->value] ?? null) === $pocket && [$ball] === $ending->struck;
-        };
         $half = atan2(0.5 * $geometry->noseA->distanceTo($geometry->noseB), $object->distanceTo($geometry->mouth()));
+        $accepted = [];
+        foreach (self::SPEEDS as $speed) {
+            $accepted[] = self::accepted($half, static function (float $turn) use ($layout, $ball, $pocket, $line, $speed, $simulator): bool {
+                $direction = $line + $turn;
+                $ending = $simulator->let($layout, $ball, $speed * cos($direction), $speed * sin($direction));
+
+                return ($ending->pocketed[$ball->value] ?? null) === $pocket && [$ball] === $ending->struck;
+            });
+            // What does not go slowly does not go at all.
+            if ([] === $accepted[0]) {
+                return null;
+            }
+        }
+
+        return new self($layout, $ball, $pocket, $line, $accepted, $table, $set, $cue, $errors, new BallContact($set), new Sight($set));
+    }
+
+    /**
+     * The directions from which the ball drops, in pieces: rail first, more than the mouth may be open, and not all in one.
+     *
+     * @param float                 $half  angle of half the mouth, radians
+     * @param \Closure(float): bool $drops
+     *
+     * @return list<array{float, float}>
+     */
+    private static function accepted(float $half, \Closure $drops): array
+    {
         $edge = static function (float $in, float $out) use ($drops): float {
-            for ($round = 0; $round < 6; ++$round) {
+            for ($round = 0; $round < 5; ++$round) {
                 $middle = 0.5 * ($in + $out);
                 $drops($middle) ? $in = $middle : $out = $middle;
             }
 
             return 0.5 * ($in + $out);
         };
-        // Rail first, more than the mouth may be open, and not all in one piece.
         $accepted = [];
         $from = null;
         $last = -2 * $half;
@@ -104,11 +130,8 @@ final readonly class PotLine
         if (null !== $from) {
             $accepted[] = [$from, $last];
         }
-        if ([] === $accepted) {
-            return null;
-        }
 
-        return new self($layout, $ball, $pocket, $line, $accepted, $table, $set, $cue, $errors, new BallContact($set), new Sight($set));
+        return $accepted;
     }
 
     /** How much of the pocket is open to the ball: the accepted angle over what the mouth alone would be, at most 1. */
@@ -117,7 +140,7 @@ final readonly class PotLine
         $geometry = (new TableGeometry($this->table))->at($this->pocket);
         $free = 2 * atan2(0.5 * $geometry->noseA->distanceTo($geometry->noseB), $this->layout->spot($this->ball)->distanceTo($geometry->mouth()));
 
-        return min(1.0, array_sum(array_map(static fn (array $piece): float => $piece[1] - $piece[0], $this->accepted)) / $free);
+        return min(1.0, array_sum(array_map(static fn (array $piece): float => $piece[1] - $piece[0], $this->accepted[1])) / $free);
     }
 
     /** The usual stroke from a spot: medium speed, more where the cut or the way to the pocket needs it, a little above the centre. */
@@ -148,14 +171,19 @@ final readonly class PotLine
     /** Where the cue ball's centre must be at contact. */
     public function ghost(): Spot
     {
-        return $this->layout->spot($this->ball)->towards($this->line + $this->aside() + \M_PI, $this->set->diameter());
+        return $this->layout->spot($this->ball)->towards($this->line + $this->aside + \M_PI, $this->set->diameter());
     }
 
-    /** The line that is aimed for, against that to the middle of the mouth: this one where the pocket takes it, else the middle of the widest piece. */
-    private function aside(): float
+    /**
+     * The line that is aimed for, against that to the middle of the mouth: this one where the pocket takes it, else the middle of the
+     * widest piece.
+     *
+     * @param non-empty-list<list<array{float, float}>> $accepted
+     */
+    private static function aimed(array $accepted): float
     {
-        $widest = $this->accepted[0];
-        foreach ($this->accepted as $piece) {
+        $widest = [0.0, 0.0];
+        foreach (array_merge(...array_reverse($accepted)) as $piece) {
             if ($piece[0] < 0.0 && $piece[1] > 0.0) {
                 return 0.0;
             }
@@ -174,7 +202,7 @@ final readonly class PotLine
         $ghost = $this->ghost();
         $distance = max($cue->distanceTo($ghost), 1e-6);
         $aim = $cue->directionTo($ghost);
-        $cut = Angle::wrapped($this->line + $this->aside() - $aim);
+        $cut = Angle::wrapped($this->line + $this->aside - $aim);
         if (abs($cut) > 1.4 || $cue->distanceTo($this->layout->spot($this->ball)) < $reach) {
             return 0.0;
         }
@@ -195,12 +223,42 @@ final readonly class PotLine
         $speeds = 5 * $this->errors->speed * ($heading($offset, 0.0, 1.1) - $heading($offset, 0.0, 0.9));
         $deviation = \sqrt($spread($byAim, 0.0) ** 2 + $spread($byTip, $spin) ** 2 + $speeds ** 2);
         $deviation = max($deviation, 1e-9);
-        $chance = 0.0;
-        foreach ($this->accepted as [$from, $to]) {
-            $chance += self::normal(($to - $this->aside()) / $deviation) - self::normal(($from - $this->aside()) / $deviation);
-        }
+        [$slower, $faster, $share] = self::between(0.5 * (1 + $this->set->restitution) * $speed * cos($cut));
+        $chance = (1 - $share) * $this->drops($slower, $deviation) + ($share > 0.0 ? $share * $this->drops($faster, $deviation) : 0.0);
 
         return $chance < 0.01 ? $chance : $chance * $this->way($cue, $ghost, $distance, $turn);
+    }
+
+    /** Chance that the ball drops at one of SPEEDS when its direction has a standard deviation, radians. */
+    private function drops(int $speed, float $deviation): float
+    {
+        $chance = 0.0;
+        foreach ($this->accepted[$speed] as [$from, $to]) {
+            $chance += self::normal(($to - $this->aside) / $deviation) - self::normal(($from - $this->aside) / $deviation);
+        }
+
+        return $chance;
+    }
+
+    /**
+     * The two of SPEEDS between which a speed lies, and how far from the first to the second.
+     *
+     * @return array{int, int, float}
+     */
+    private static function between(float $speed): array
+    {
+        [$slow, $medium, $fast] = self::SPEEDS;
+        if ($speed <= $slow) {
+            return [0, 0, 0.0];
+        }
+        if ($speed < $medium) {
+            return [0, 1, ($speed - $slow) / ($medium - $slow)];
+        }
+        if ($speed < $fast) {
+            return [1, 2, ($speed - $medium) / ($fast - $medium)];
+        }
+
+        return [2, 2, 0.0];
     }
 
     /** Chance that the cue ball comes past the balls beside its way. */

@@ -15,7 +15,7 @@ use ZigLane\Core\Table\TableProfile;
 final readonly class Zone
 {
     /** Grid lines along the table; half as many and one across. */
-    public const LINES = 56;
+    public const LINES = 50;
 
     /**
      * @param list<PotLine>     $lines
