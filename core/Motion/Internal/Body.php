@@ -8,7 +8,8 @@ use ZigLane\Core\Motion\CushionLaw;
 
 /**
  * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, and
- * what will happen to it next. SI units.
+ * what will happen to it next. SI units. Its numbers have their types in words only: PHP checks every write to a typed property
+ * by a call, an eighth of the engine's work (docs/performance.md).
  *
  * @internal
  */
@@ -21,39 +22,55 @@ final class Body
     public const POCKETED = 4;
     public const CONTACT = 5;
 
-    public float $since = 0.0;
-    public float $vx = 0.0;
-    public float $vy = 0.0;
-    public float $ax = 0.0;
-    public float $ay = 0.0;
-    public float $wx = 0.0;
-    public float $wy = 0.0;
-    public float $wz = 0.0;
-    /** Rates of wx and wy while sliding. */
-    public float $bx = 0.0;
-    public float $by = 0.0;
-    public int $phase = self::AT_REST;
-    /** When the phase ends by itself. */
-    public float $phaseEnds = \INF;
+    /** @var float */
+    public $since = 0.0;
+    /** @var float */
+    public $vx = 0.0;
+    /** @var float */
+    public $vy = 0.0;
+    /** @var float */
+    public $ax = 0.0;
+    /** @var float */
+    public $ay = 0.0;
+    /** @var float */
+    public $wx = 0.0;
+    /** @var float */
+    public $wy = 0.0;
+    /** @var float */
+    public $wz = 0.0;
+    /** @var float rates of wx and wy while sliding. */
+    public $bx = 0.0;
+    /** @var float */
+    public $by = 0.0;
+    /** @var int */
+    public $phase = self::AT_REST;
+    /** @var float when the phase ends by itself. */
+    public $phaseEnds = \INF;
 
-    /** The pocket whose surroundings the ball is in, as an index; -1 on the open table. */
-    public int $zone = -1;
-    /** When it drops unless it leaves the hole's circle before; INF outside the circle. */
-    public float $drops = \INF;
+    /** @var int the pocket whose surroundings the ball is in, as an index; -1 on the open table. */
+    public $zone = -1;
+    /** @var float when it drops unless it leaves the hole's circle before; INF outside the circle. */
+    public $drops = \INF;
 
-    /** Its next event with the table or with its own motion. */
-    public float $ownTime = \INF;
-    public int $ownKind = 0;
-    public int $ownSurface = -1;
-    /** Its next meeting with another ball. */
-    public float $pairTime = \INF;
-    public ?self $partner = null;
+    /** @var float its next event with the table or with its own motion. */
+    public $ownTime = \INF;
+    /** @var int */
+    public $ownKind = 0;
+    /** @var int */
+    public $ownSurface = -1;
+    /** @var float its next meeting with another ball. */
+    public $pairTime = \INF;
+    /** @var self|null */
+    public $partner;
 
-    /** The box that the centre stays in until its own next event. */
-    public float $left = 0.0;
-    public float $right = 0.0;
-    public float $bottom = 0.0;
-    public float $top = 0.0;
+    /** @var float the box that the centre stays in until its own next event. */
+    public $left = 0.0;
+    /** @var float */
+    public $right = 0.0;
+    /** @var float */
+    public $bottom = 0.0;
+    /** @var float */
+    public $top = 0.0;
 
     public bool $hasMoved = false;
 
@@ -63,9 +80,16 @@ final class Body
     /** @var list<array{float, int, float, float, float, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay, wx, wy, wz */
     public array $track = [];
 
+    /** @var float */
+    public $x;
+    /** @var float */
+    public $y;
+
     /** @param bool $isTracked whether the pieces of its path are kept */
-    public function __construct(public readonly int $index, public float $x, public float $y, private readonly bool $isTracked = true)
+    public function __construct(public readonly int $index, float $x, float $y, private readonly bool $isTracked = true)
     {
+        $this->x = $x;
+        $this->y = $y;
     }
 
     public function isMoving(): bool
@@ -114,11 +138,14 @@ final class Body
     public function settle(Cloth $cloth, float $now): void
     {
         $radius = $cloth->radius;
-        $ux = $this->vx - $radius * $this->wy;
-        $uy = $this->vy + $radius * $this->wx;
+        $vx = $this->vx;
+        $vy = $this->vy;
+        $ux = $vx - $radius * $this->wy;
+        $uy = $vy + $radius * $this->wx;
         $slip = \sqrt($ux * $ux + $uy * $uy);
         $this->since = $now;
-        $this->bx = $this->by = 0.0;
+        $this->bx = 0.0;
+        $this->by = 0.0;
         if ($slip > $cloth->slip) {
             $this->phase = self::SLIDING;
             $rate = $cloth->slideRate / $slip;
@@ -131,15 +158,17 @@ final class Body
             $this->hasMoved = true;
         } else {
             // What little slip is left goes as sliding would have ended it, so that no energy is gained.
-            $this->vx -= 2 / 7 * $ux;
-            $this->vy -= 2 / 7 * $uy;
-            $speed = \sqrt($this->vx * $this->vx + $this->vy * $this->vy);
+            $vx -= 2 / 7 * $ux;
+            $vy -= 2 / 7 * $uy;
+            $this->vx = $vx;
+            $this->vy = $vy;
+            $speed = \sqrt($vx * $vx + $vy * $vy);
             if ($speed > $cloth->still) {
                 $this->phase = self::ROLLING;
-                $this->wx = -$this->vy / $radius;
-                $this->wy = $this->vx / $radius;
-                $this->ax = -$cloth->rollRate * $this->vx / $speed;
-                $this->ay = -$cloth->rollRate * $this->vy / $speed;
+                $this->wx = -$vy / $radius;
+                $this->wy = $vx / $radius;
+                $this->ax = -$cloth->rollRate * $vx / $speed;
+                $this->ay = -$cloth->rollRate * $vy / $speed;
                 $this->phaseEnds = $now + $speed / $cloth->rollRate;
                 $this->hasMoved = true;
             } else {
@@ -181,11 +210,13 @@ final class Body
         if ($this->phase > self::ROLLING) {
             return;
         }
-        $ex = $x + $seconds * ($this->vx + 0.5 * $seconds * $this->ax);
-        $ey = $y + $seconds * ($this->vy + 0.5 * $seconds * $this->ay);
+        $ax = $this->ax;
+        $ay = $this->ay;
+        $ex = $x + $seconds * ($this->vx + 0.5 * $seconds * $ax);
+        $ey = $y + $seconds * ($this->vy + 0.5 * $seconds * $ay);
         $bend = 0.125 * $seconds * $seconds;
-        $bx = $this->ax < 0.0 ? -$bend * $this->ax : $bend * $this->ax;
-        $by = $this->ay < 0.0 ? -$bend * $this->ay : $bend * $this->ay;
+        $bx = $ax < 0.0 ? -$bend * $ax : $bend * $ax;
+        $by = $ay < 0.0 ? -$bend * $ay : $bend * $ay;
         if ($ex < $x) {
             $this->left = $ex - $bx;
             $this->right = $x + $bx;
