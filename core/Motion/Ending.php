@@ -28,6 +28,17 @@ final readonly class Ending
     ) {
     }
 
+    public function pocketOf(Ball $ball): ?Pocket
+    {
+        return $this->pocketed[$ball->value] ?? null;
+    }
+
+    /** @return list<Ball> the balls that were struck, but one */
+    public function struckBut(Ball $called): array
+    {
+        return array_values(array_filter($this->struck, static fn (Ball $ball): bool => $ball !== $called));
+    }
+
     public function isScratch(): bool
     {
         return isset($this->pocketed[Ball::Cue->value]);

@@ -47,10 +47,10 @@ final readonly class EventSimulator implements Simulator
         return new Rollouts($this->engine, $layout, $this->balls->radius);
     }
 
-    /** Lets one ball of a layout go, which was found legal before, sliding without spin, and keeps only how that ends. Velocity in m/s. */
-    public function let(Layout $layout, Ball $ball, float $vx, float $vy): Ending
+    /** For letting one object ball of a layout go many times; the layout was found legal before. */
+    public function rolloutsOf(Layout $layout, Ball $ball): Rollouts
     {
-        return (new Rollouts($this->engine, $layout, $this->balls->radius, $ball))->let([$vx, $vy, 0.0, 0.0, 0.0]);
+        return new Rollouts($this->engine, $layout, $this->balls->radius, $ball);
     }
 
     /**

@@ -109,9 +109,7 @@ final readonly class BreakShot
         return $pairs > 0 ? $sum / $pairs : 0.0;
     }
 
-    /**
-     * The layout that is left, for the next shot: after a scratch, and after a made eight in eight-ball, with ball in hand.
-     */
+    /** The layout that is left, for the next shot: after a scratch with ball in hand. */
     public function rackAfter(Game $game, TableProfile $table, BallSet $set, ExecutionErrors $player): Rack
     {
         $final = $this->outcome->final;

@@ -48,6 +48,12 @@ final readonly class Rack
         return new self($this->game, $layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group);
     }
 
+    /** @return list<Ball> the object balls on the table, in the order of the game */
+    public function objectBalls(): array
+    {
+        return array_values(array_filter($this->game->balls(), $this->layout->has(...)));
+    }
+
     public function withPlayer(ExecutionErrors $player): self
     {
         return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $player, $this->ballInHand, $this->group);

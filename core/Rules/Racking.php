@@ -16,9 +16,9 @@ use ZigLane\Core\Table\TableProfile;
  * in front and the 9 in the middle; ten-ball a triangle with the 1 in front and the 10 in the middle; eight-ball the 8 in the
  * middle and one of each group in the rear corners; straight pool as they come. The others lie at random.
  *
- * No rack is perfect. Each ball lies within half of `looseness` of its place in a pattern whose places are one diameter and
- * half of `looseness` apart, anywhere in that circle with equal chance: so neighbours have gaps from nothing (frozen) up to
- * about `looseness` and a half, half of it on average. 0 is a rack in which all are frozen.
+ * No rack is perfect. The places of the pattern are one diameter and half of `looseness` apart, and each ball lies anywhere within
+ * a quarter of it of its place with equal chance: so neighbours have gaps from nothing (frozen) up to `looseness`, half of it on
+ * average. 0 is a rack in which all are frozen.
  */
 final readonly class Racking
 {

@@ -26,7 +26,7 @@ final readonly class BallReading
 
     public function openPockets(): int
     {
-        return \count(array_filter($this->pockets, TableReading::isReal(...)));
+        return \count($this->open());
     }
 
     public function best(): PocketReading
@@ -37,8 +37,14 @@ final readonly class BallReading
     /** The one pocket that it goes to, or null if there are more or none. */
     public function onlyPocket(): ?PocketReading
     {
-        $open = array_values(array_filter($this->pockets, TableReading::isReal(...)));
+        $open = $this->open();
 
         return 1 === \count($open) ? $open[0] : null;
+    }
+
+    /** @return list<PocketReading> */
+    private function open(): array
+    {
+        return array_values(array_filter($this->pockets, static fn (PocketReading $pocket): bool => $pocket->isReal()));
     }
 }

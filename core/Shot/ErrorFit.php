@@ -37,11 +37,15 @@ final readonly class ErrorFit
 
     private EventSimulator $simulator;
     private ShotDesk $desk;
+    private Layout $lagFrom;
+    private Strike $lag;
 
     public function __construct(private TableProfile $table, private BallSet $set, private Cue $cue)
     {
         $this->simulator = new EventSimulator($table, $set);
         $this->desk = new ShotDesk($table, $set, $cue);
+        $this->lagFrom = Layout::empty()->with(Ball::Cue, Spot::diamonds(2.0, 2.0, $table));
+        $this->lag = $this->perfectLag();
     }
 
     /** The balls of the straight-in pot: the 1 on the centre spot, the cue ball a metre behind it on the line to the far corner. */
@@ -82,10 +86,7 @@ final readonly class ErrorFit
     /** How far from the head rail half of the lags stop, metres. */
     public function lag(ExecutionErrors $errors): float
     {
-        $layout = Layout::empty()->with(Ball::Cue, Spot::diamonds(2.0, 2.0, $this->table));
-        $strike = Strike::degrees(0.0, $this->lagSpeed($layout), 0.0, 0.3, 2.0, $this->cue->endMassRatio);
-
-        return $this->middle($layout, $strike, $errors, fn (Spot $spot): float => $spot->x - $this->set->radius);
+        return $this->middle($this->lagFrom, $this->lag, $errors, fn (Spot $spot): float => $spot->x - $this->set->radius);
     }
 
     /** How far from where it should stop the cue ball drifts in half of the stop shots, metres. */
@@ -104,17 +105,18 @@ final readonly class ErrorFit
         return $this->middle($layout, Strike::degrees(rad2deg($way), $speed, 0.0, $height, 2.0, $this->cue->endMassRatio), $errors, static fn (Spot $spot): float => $spot->distanceTo($ghost));
     }
 
-    /** Speed at which a lag dies on the head rail: it comes back to it, by bisection. */
-    private function lagSpeed(Layout $layout): float
+    /** The lag that dies on the head rail: the speed at which it comes back to it, by bisection. */
+    private function perfectLag(): Strike
     {
+        $lag = Strike::degrees(0.0, 1.0, 0.0, 0.3, 2.0, $this->cue->endMassRatio);
         [$slow, $fast] = [0.8, 2.5];
         for ($round = 0; $round < 30; ++$round) {
             $middle = 0.5 * ($slow + $fast);
-            $cushions = $this->simulator->play($layout, Strike::degrees(0.0, $middle, 0.0, 0.3, 2.0, $this->cue->endMassRatio))->cushions(Ball::Cue);
+            $cushions = $this->simulator->play($this->lagFrom, $lag->at($middle))->cushions(Ball::Cue);
             \count($cushions) > 1 ? $fast = $middle : $slow = $middle;
         }
 
-        return $slow;
+        return $lag->at($slow);
     }
 
     /**

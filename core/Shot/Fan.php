@@ -35,9 +35,10 @@ final readonly class Fan
     public static function overSpeeds(ShotDesk $desk, Layout $layout, ShotChoice $choice, LengthScale $scale): self
     {
         $lengths = $scale->lengths($choice->stroke->speed);
+        $most = $scale->most();
         $strokes = [];
         foreach (self::SPEEDS as $share) {
-            if ($share * $lengths <= $scale->most()) {
+            if ($share * $lengths <= $most) {
                 $strokes[\sprintf('%.1f lengths', $share * $lengths)] = new Stroke($choice->stroke->tip, $scale->speed($share * $lengths), $choice->stroke->elevation);
             }
         }

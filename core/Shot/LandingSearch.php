@@ -116,7 +116,7 @@ final readonly class LandingSearch
         } catch (LaneError) {
             return null;
         }
-        if (!$shot->isMade() || null !== $shot->scratch() || [] !== $shot->disturbed()) {
+        if (!$shot->goesOn() || [] !== $shot->disturbed()) {
             return null;
         }
 

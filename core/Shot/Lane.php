@@ -55,52 +55,51 @@ final readonly class Lane
         if ('' !== $why) {
             return $why;
         }
-        $at = $meant->final->spot(Ball::Cue);
-        $stops = [$at];
-        $edges = $ends = [];
-        foreach ([-self::STEP, self::STEP] as $step) {
-            $in = 1.0;
-            $ends[] = '';
-            $edges[] = 0.0;
-            for ($share = 1.0 + $step; $share >= self::SOFTEST && $share <= self::HARDEST; $share += $step) {
-                $ending = $play($share);
-                $why = $fault($ending);
-                if ('' !== $why) {
-                    $out = $share;
-                    for ($round = 0; $round < 7; ++$round) {
-                        $middle = 0.5 * ($in + $out);
-                        $try = $play($middle);
-                        $found = $fault($try);
-                        if ('' === $found) {
-                            $in = $middle;
-                            $ending = $try;
-                            self::put($stops, $try, $step);
-                        } else {
-                            $out = $middle;
-                            $why = $found;
-                        }
-                    }
-                    $ends[\count($ends) - 1] = $why;
-                    break;
-                }
-                $in = $share;
-                self::put($stops, $ending, $step);
-            }
-            $edges[\count($edges) - 1] = abs($in - 1.0);
-        }
+        [$slower, $short, $slow] = self::edge($play, $fault, -self::STEP);
+        [$harder, $long, $hard] = self::edge($play, $fault, self::STEP);
+        $stops = [...array_reverse($slow), $meant->final->spot(Ball::Cue), ...$hard];
 
-        return new self($edges[0], $edges[1], $stops, $ends[0], $ends[1], self::crossing($stops, (int) array_search($at, $stops, true), $lines));
+        return new self($slower, $harder, $stops, $short, $long, self::crossing($stops, \count($slow), $lines));
     }
 
     /**
-     * @param non-empty-list<Spot> $stops
+     * Goes from the shot as meant to slower or harder ones until one does not land in the zone, and halves the last step.
      *
-     * @param-out non-empty-list<Spot> $stops
+     * @param \Closure(float): Ending  $play  at a share of the speed
+     * @param \Closure(Ending): string $fault
+     *
+     * @return array{float, string, list<Spot>} how far it goes, as a share of the speed; what ends it, empty if nothing; the stops on the way
      */
-    private static function put(array &$stops, Ending $ending, float $step): void
+    private static function edge(\Closure $play, \Closure $fault, float $step): array
     {
-        $spot = $ending->final->spot(Ball::Cue);
-        $step < 0.0 ? array_unshift($stops, $spot) : array_push($stops, $spot);
+        $in = 1.0;
+        $stops = [];
+        for ($share = 1.0 + $step; $share >= self::SOFTEST && $share <= self::HARDEST; $share += $step) {
+            $ending = $play($share);
+            $why = $fault($ending);
+            if ('' === $why) {
+                $in = $share;
+                $stops[] = $ending->final->spot(Ball::Cue);
+                continue;
+            }
+            $out = $share;
+            for ($round = 0; $round < 7; ++$round) {
+                $middle = 0.5 * ($in + $out);
+                $ending = $play($middle);
+                $found = $fault($ending);
+                if ('' === $found) {
+                    $in = $middle;
+                    $stops[] = $ending->final->spot(Ball::Cue);
+                } else {
+                    $out = $middle;
+                    $why = $found;
+                }
+            }
+
+            return [abs($in - 1.0), $why, $stops];
+        }
+
+        return [abs($in - 1.0), '', $stops];
     }
 
     /** Length of the curve of stops, metres. */
@@ -122,15 +121,15 @@ final readonly class Lane
     private static function fault(Ending $ending, SolvedShot $shot, array $lines, float $least, BallSet $set): string
     {
         $called = $shot->choice->ball;
-        if (($ending->pocketed[$called->value] ?? null) !== $shot->choice->pocket) {
+        if ($ending->pocketOf($called) !== $shot->choice->pocket) {
             return \sprintf('the %s stays out', $called->label());
         }
         if ($ending->isScratch()) {
             return 'scratch in '.$ending->pocketed[Ball::Cue->value]->value;
         }
-        $others = array_filter($ending->struck, static fn (Ball $ball): bool => $ball !== $called);
+        $others = $ending->struckBut($called);
         if ([] !== $others) {
-            return \sprintf('the cue ball meets the %s', array_values($others)[0]->label());
+            return \sprintf('the cue ball meets the %s', $others[0]->label());
         }
         $spot = $ending->final->spot(Ball::Cue);
         if (Zone::best($lines, $spot, $set) >= $least) {
@@ -163,7 +162,7 @@ final readonly class Lane
             $best = $line->chance($stops[$meant]) > $best->chance($stops[$meant]) ? $line : $best;
         }
         $way = $stops[max(0, $meant - 1)]->directionTo($stops[min(\count($stops) - 1, $meant + 1)]);
-        $turn = abs(rad2deg(Angle::wrapped($way - $stops[$meant]->directionTo($best->ghost()))));
+        $turn = abs(rad2deg(Angle::wrapped($way - $stops[$meant]->directionTo($best->ghost))));
 
         return min($turn, 180.0 - $turn);
     }

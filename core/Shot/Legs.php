@@ -35,7 +35,7 @@ final readonly class Legs
                 return new self($rack, $solved, \sprintf('Leg %d cannot be played: %s', $i + 1, lcfirst($e->getMessage())));
             }
             $solved[] = $shot;
-            if (!$shot->isMade() || null !== $shot->scratch()) {
+            if (!$shot->goesOn()) {
                 return new self($rack, $solved, \sprintf('Leg %d ends the run: the %s %s.', $i + 1, $choice->ball->label(), $shot->isMade() ? 'drops, but the cue ball scratches' : 'stays out'));
             }
             $layout = $shot->outcome->final;
@@ -47,7 +47,7 @@ final readonly class Legs
     /** How many legs lead to a layout from which another can be played. */
     public function done(): int
     {
-        return \count(array_filter($this->solved, static fn (SolvedShot $shot): bool => $shot->isMade() && null === $shot->scratch()));
+        return \count(array_filter($this->solved, static fn (SolvedShot $shot): bool => $shot->goesOn()));
     }
 
     /**

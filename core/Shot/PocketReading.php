@@ -10,6 +10,9 @@ use ZigLane\Core\Table\Pocket;
 /** One ball and one pocket, read. */
 final readonly class PocketReading
 {
+    /** A pocket of which less is open is as good as shut. */
+    private const REAL = 0.05;
+
     /**
      * @param float                                                                     $openShare how much of the pocket the ball can use, 0 (shut) to 1
      * @param float                                                                     $odds      of the pot from where the cue ball is, with the usual stroke; 0 without a cue ball
@@ -27,5 +30,11 @@ final readonly class PocketReading
         public ?array $way,
         public array $blockers,
     ) {
+    }
+
+    /** Whether the ball goes to it at all, from somewhere. */
+    public function isReal(): bool
+    {
+        return $this->openShare > self::REAL;
     }
 }

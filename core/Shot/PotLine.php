@@ -15,6 +15,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\PocketGeometry;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 
@@ -43,8 +44,18 @@ final readonly class PotLine
     public const HEIGHT = 0.2;
     private const ELEVATION = 2.0;
 
+    /** Where the cue ball's centre must be at contact. */
+    public Spot $ghost;
+
     /** The line that is aimed for, radians to the left of that to the middle of the mouth. */
     private float $aside;
+
+    /** Speed with which the object ball must start to come to the pocket, m/s. */
+    private float $needed;
+
+    /** One standard deviation of the tip sideways, as a fraction of the radius, and its squirt, radians. */
+    private float $tip;
+    private float $squirt;
 
     /**
      * @param float                                     $line     direction of the object ball to the middle of the mouth, radians
@@ -59,12 +70,17 @@ final readonly class PotLine
         public array $accepted,
         private TableProfile $table,
         private BallSet $set,
-        private Cue $cue,
+        Cue $cue,
         private ExecutionErrors $errors,
         private BallContact $contact,
         private Sight $sight,
     ) {
+        $object = $layout->spot($ball);
         $this->aside = self::aimed($accepted);
+        $this->ghost = $object->towards($line + $this->aside + \M_PI, $set->diameter());
+        $this->needed = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $this->drag() * $object->distanceTo((new TableGeometry($table))->at($pocket)->mouth()));
+        $this->tip = 0.001 * $errors->tipSide / $set->radius;
+        $this->squirt = Strike::degrees(0.0, 1.0, min($this->tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $cue->endMassRatio)->squirt();
     }
 
     /** The pot of a ball on this layout, whose cue ball does not count; null where the ball cannot be sent into the pocket straight. */
@@ -77,14 +93,15 @@ final readonly class PotLine
         }
         $layout = $layout->without(Ball::Cue);
         $line = $object->directionTo($geometry->mouth());
-        $half = atan2(0.5 * $geometry->noseA->distanceTo($geometry->noseB), $object->distanceTo($geometry->mouth()));
+        $half = self::halfMouth($geometry, $object);
+        $rollouts = $simulator->rolloutsOf($layout, $ball);
         $accepted = [];
         foreach (self::SPEEDS as $speed) {
-            $accepted[] = self::accepted($half, static function (float $turn) use ($layout, $ball, $pocket, $line, $speed, $simulator): bool {
-                $direction = $line + $turn;
-                $ending = $simulator->let($layout, $ball, $speed * cos($direction), $speed * sin($direction));
+            $accepted[] = self::accepted($half, static function (float $turn) use ($ball, $pocket, $line, $speed, $rollouts): bool {
+                // Sliding without spin, as it leaves the contact.
+                $ending = $rollouts->let([$speed * cos($line + $turn), $speed * sin($line + $turn), 0.0, 0.0, 0.0]);
 
-                return ($ending->pocketed[$ball->value] ?? null) === $pocket && [$ball] === $ending->struck;
+                return $ending->pocketOf($ball) === $pocket && [] === $ending->struckBut($ball);
             });
             // What does not go slowly does not go at all.
             if ([] === $accepted[0]) {
@@ -134,11 +151,16 @@ final readonly class PotLine
         return $accepted;
     }
 
+    /** The angle that half of a pocket's mouth takes up seen from a ball, radians. */
+    private static function halfMouth(PocketGeometry $pocket, Spot $object): float
+    {
+        return atan2(0.5 * $pocket->noseA->distanceTo($pocket->noseB), $object->distanceTo($pocket->mouth()));
+    }
+
     /** How much of the pocket is open to the ball: the accepted angle over what the mouth alone would be, at most 1. */
     public function openShare(): float
     {
-        $geometry = (new TableGeometry($this->table))->at($this->pocket);
-        $free = 2 * atan2(0.5 * $geometry->noseA->distanceTo($geometry->noseB), $this->layout->spot($this->ball)->distanceTo($geometry->mouth()));
+        $free = 2 * self::halfMouth((new TableGeometry($this->table))->at($this->pocket), $this->layout->spot($this->ball));
 
         return min(1.0, array_sum(array_map(static fn (array $piece): float => $piece[1] - $piece[0], $this->accepted[1])) / $free);
     }
@@ -146,14 +168,22 @@ final readonly class PotLine
     /** The usual stroke from a spot: medium speed, more where the cut or the way to the pocket needs it, a little above the centre. */
     public function stroke(Spot $cue): Stroke
     {
-        $ghost = $this->ghost();
-        $cut = abs(Angle::wrapped($this->line - $cue->directionTo($ghost)));
-        $drag = 2 * $this->table->roll * $this->table->gravity;
-        $mouth = (new TableGeometry($this->table))->at($this->pocket)->mouth();
-        $object = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $drag * $this->layout->spot($this->ball)->distanceTo($mouth));
-        $contact = min(self::FASTEST, max(self::SPEED, 2 * $object / ((1 + $this->set->restitution) * max(cos($cut), 0.05))));
+        return new Stroke(Tip::fractions(0.0, self::HEIGHT), $this->speed($cue), self::ELEVATION);
+    }
 
-        return new Stroke(Tip::fractions(0.0, self::HEIGHT), \sqrt($contact ** 2 + $drag * $cue->distanceTo($ghost)) / self::rollingShare(), self::ELEVATION);
+    /** Speed of that stroke, m/s. */
+    private function speed(Spot $cue): float
+    {
+        $cut = abs(Angle::wrapped($this->line - $cue->directionTo($this->ghost)));
+        $contact = min(self::FASTEST, max(self::SPEED, 2 * $this->needed / ((1 + $this->set->restitution) * max(cos($cut), 0.05))));
+
+        return \sqrt($contact ** 2 + $this->drag() * $cue->distanceTo($this->ghost)) / self::rollingShare();
+    }
+
+    /** What rolling takes off the square of a speed over a metre, m/s^2. */
+    private function drag(): float
+    {
+        return 2 * $this->table->roll * $this->table->gravity;
     }
 
     /** What is left of the speed once the usual stroke rolls: 5/7, and 2/7 of what its spin would roll. */
@@ -166,12 +196,6 @@ final readonly class PotLine
     public function choice(Spot $cue): ShotChoice
     {
         return new ShotChoice($this->ball, $this->pocket, $this->stroke($cue));
-    }
-
-    /** Where the cue ball's centre must be at contact. */
-    public function ghost(): Spot
-    {
-        return $this->layout->spot($this->ball)->towards($this->line + $this->aside + \M_PI, $this->set->diameter());
     }
 
     /**
@@ -199,7 +223,7 @@ final readonly class PotLine
     public function chance(Spot $cue): float
     {
         $reach = $this->set->diameter();
-        $ghost = $this->ghost();
+        $ghost = $this->ghost;
         $distance = max($cue->distanceTo($ghost), 1e-6);
         $aim = $cue->directionTo($ghost);
         $cut = Angle::wrapped($this->line + $this->aside - $aim);
@@ -208,11 +232,11 @@ final readonly class PotLine
         }
         // One standard deviation of each error, through the contact. The aim turns the cue ball's line; so does the tip: by squirt away
         // from its side, less what the raised cue bends back until the ball rolls; its side then throws the object ball back.
-        $start = $this->stroke($cue)->speed;
+        $start = $this->speed($cue);
         [$speed, $roll, $slide] = $this->arrival($start, $distance);
-        $tip = 0.001 * $this->errors->tipSide / $this->set->radius;
+        $tip = $this->tip;
         $bent = 2 / 7 * 2.5 * $tip * tan(deg2rad(self::ELEVATION)) / self::rollingShare() * max(0.0, 1 - 0.5 * $slide / $distance);
-        $byTip = Strike::degrees(0.0, 1.0, min($tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $this->cue->endMassRatio)->squirt() - $bent;
+        $byTip = $this->squirt - $bent;
         $spin = 2.5 * $tip * $start / $this->set->radius;
         $byAim = deg2rad($this->errors->aim);
         $turn = hypot($byAim, $byTip);
@@ -286,7 +310,7 @@ final readonly class PotLine
         $time = 2 * $start * (1 - 2.5 * self::HEIGHT) / (7 * $drag);
         $slide = $time * ($start - 0.5 * $drag * $time);
         if ($distance >= $slide) {
-            $speed = \sqrt(max(0.01, ($start * self::rollingShare()) ** 2 - 2 * $this->table->roll * $this->table->gravity * ($distance - $slide)));
+            $speed = \sqrt(max(0.01, ($start * self::rollingShare()) ** 2 - $this->drag() * ($distance - $slide)));
 
             return [$speed, $speed, $slide];
         }

@@ -50,7 +50,7 @@ final readonly class Rehearsal
                     ++$ended['noShot'];
                     break;
                 }
-                if (($ending->pocketed[$choice->ball->value] ?? null) !== $choice->pocket) {
+                if ($ending->pocketOf($choice->ball) !== $choice->pocket) {
                     ++$ended['missed'];
                     break;
                 }

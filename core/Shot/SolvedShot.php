@@ -30,6 +30,12 @@ final readonly class SolvedShot
         return $this->outcome->pocketOf($this->choice->ball) === $this->choice->pocket;
     }
 
+    /** Whether the shooter can go on: the called ball is made and the cue ball stays on the table. */
+    public function goesOn(): bool
+    {
+        return $this->isMade() && null === $this->scratch();
+    }
+
     /** The pocket that the cue ball drops in, or null. */
     public function scratch(): ?Pocket
     {

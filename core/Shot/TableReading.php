@@ -22,8 +22,6 @@ final readonly class TableReading
     private const CLUSTER = 0.028;
     /** A ball this near to a rail is frozen to it, metres. */
     private const FROZEN = 0.001;
-    /** Below these odds a pocket is no real chance. */
-    private const REAL = 0.05;
 
     /** @param list<BallReading> $balls */
     private function __construct(public array $balls)
@@ -84,10 +82,10 @@ final readonly class TableReading
         $way = null;
         if ($layout->has(Ball::Cue)) {
             $spot = $layout->spot(Ball::Cue);
-            $turn = abs(rad2deg(Angle::wrapped($line->line - $spot->directionTo($line->ghost()))));
+            $turn = abs(rad2deg(Angle::wrapped($line->line - $spot->directionTo($line->ghost))));
             $cut = $turn < 90.0 ? $turn : null;
             $odds = $line->chance($spot);
-            $way = $sight->clearance($layout->without(Ball::Cue), $spot, $line->ghost(), [$ball]);
+            $way = $sight->clearance($layout->without(Ball::Cue), $spot, $line->ghost, [$ball]);
             foreach ($way as $nearest) {
                 if (null !== $nearest && $nearest[0] < 0.0 && null !== $cut) {
                     $blockers[] = $nearest[1];
@@ -120,10 +118,5 @@ final readonly class TableReading
         }
 
         return $clusters;
-    }
-
-    public static function isReal(PocketReading $pocket): bool
-    {
-        return $pocket->openShare > self::REAL;
     }
 }

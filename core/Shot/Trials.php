@@ -12,7 +12,6 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * A shot played many times with the player's errors, each through the full simulation: how often the ball is made, where the cue
@@ -64,7 +63,7 @@ final readonly class Trials
                 continue;
             }
             $ending = $rollouts->play($strike);
-            $others = array_filter($ending->struck, static fn (Ball $ball): bool => $ball !== $called);
+            $others = $ending->struckBut($called);
             foreach ($others as $ball) {
                 $struck[$ball->value] = ($struck[$ball->value] ?? 0) + 1;
             }
@@ -72,7 +71,7 @@ final readonly class Trials
                 $pocket = $ending->pocketed[Ball::Cue->value]->value;
                 $scratches[$pocket] = ($scratches[$pocket] ?? 0) + 1;
             }
-            if (($ending->pocketed[$called->value] ?? null) !== $shot->choice->pocket) {
+            if ($ending->pocketOf($called) !== $shot->choice->pocket) {
                 // Left of the meant line is fuller when the ball is to be cut to the right, and the other way round.
                 $left = $strike->direction + $strike->squirt() > $shot->strike->direction + $shot->strike->squirt();
                 $left === !$shot->aim->ghost->cutsLeft ? ++$thick : ++$thin;
@@ -119,17 +118,6 @@ final readonly class Trials
     public function within(Spot $spot, float $metres): float
     {
         return \count(array_filter($this->landings, static fn (Spot $landing): bool => $landing->distanceTo($spot) <= $metres)) / $this->count;
-    }
-
-    /** @return array<string, Pocket> */
-    public function scratchPockets(): array
-    {
-        $pockets = [];
-        foreach (array_keys($this->scratches) as $name) {
-            $pockets[$name] = Pocket::from($name);
-        }
-
-        return $pockets;
     }
 
     /**

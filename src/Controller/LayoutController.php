@@ -76,7 +76,7 @@ final class LayoutController extends AbstractController
 
         return [
             'sheet' => $sheet,
-            'plan' => new TablePlan($rack, '1' === $request->cookies->get('lane-upright')),
+            'plan' => TablePlan::heldBy($request, $rack),
             'tray' => array_values(array_filter([Ball::Cue, ...$rack->game->balls()], static fn (Ball $ball): bool => !$rack->layout->has($ball))),
             'selected' => null !== $selected && $rack->game->uses($selected) ? $selected->label() : '',
             'can_undo' => $sheet->getStep() > $this->sheets->firstStep($sheet),

@@ -30,31 +30,31 @@ final class LookController extends AbstractController
     public function look(Request $request, RackSheet $sheet): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
-        $plan = new TablePlan($rack, '1' === $request->cookies->get('lane-upright'));
+        $plan = TablePlan::heldBy($request, $rack);
         $stroke = StrokeInput::of($request->query);
-        $view = ['plan' => $plan, 'overlay' => null, 'error' => null, 'sentences' => [], 'choices' => [], 'rows' => []];
+        $looks = $error = null;
         try {
             $scale = ShotAnswer::scale($rack);
             $looks = Looks::at($rack, $plan, ShotAnswer::solve($rack, $stroke->choice($scale)), LookInput::of($request->query, $rack, $stroke->ball), $scale);
-            $view = ['plan' => $plan, 'overlay' => $looks->overlay, 'error' => null, 'sentences' => $looks->sentences, 'choices' => $looks->choices, 'rows' => $looks->rows];
         } catch (LaneError|UnprocessableEntityHttpException $e) {
-            $view['error'] = $e->getMessage();
+            $error = $e->getMessage();
         }
 
-        return $this->render('plan/look.html.twig', $view);
+        return $this->render('plan/look.html.twig', ['plan' => $plan, 'looks' => $looks, 'error' => $error]);
     }
 
     #[Route('/sheets/{id}/plan/odds', name: 'sheet_odds', methods: ['GET'])]
     public function odds(Request $request, RackSheet $sheet): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
+        $report = $error = null;
         try {
-            $shot = ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack)));
-
-            return $this->render('plan/odds.html.twig', ['sheet' => $sheet, 'error' => null, 'report' => new OddsReport($rack, $shot)]);
+            $report = new OddsReport($rack, ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack))));
         } catch (LaneError|UnprocessableEntityHttpException $e) {
-            return $this->render('plan/odds.html.twig', ['sheet' => $sheet, 'error' => $e->getMessage(), 'report' => null]);
+            $error = $e->getMessage();
         }
+
+        return $this->render('plan/odds.html.twig', ['sheet' => $sheet, 'report' => $report, 'error' => $error]);
     }
 
     /** The chance of the whole run, which is played many times. */

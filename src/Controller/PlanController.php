@@ -104,8 +104,8 @@ final class PlanController extends AbstractController
     private function view(Request $request, LegPlace $place, StrokeInput $input): array
     {
         $rack = $place->rack;
-        $plan = new TablePlan($rack, '1' === $request->cookies->get('lane-upright'));
-        $balls = array_values(array_filter($rack->game->balls(), $rack->layout->has(...)));
+        $plan = TablePlan::heldBy($request, $rack);
+        $balls = $rack->objectBalls();
         $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
         if ([] === $balls || !$view['has_cue']) {
             return $view;

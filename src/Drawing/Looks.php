@@ -151,7 +151,7 @@ final class Looks
             }
         }
         if (1 === \count($lines)) {
-            $ghost = $lines[0]->ghost();
+            $ghost = $lines[0]->ghost;
             $this->overlay->line($layout->spot($next), (new TableGeometry($this->rack->table))->at($lines[0]->pocket)->mouth(), 'of-pot');
             $this->overlay->line($ghost, $ghost->towards($lines[0]->line + \M_PI, 0.5), 'of-pot');
         }
@@ -251,7 +251,7 @@ final class Looks
         $here = $elsewhere = $shut = [];
         foreach ($ball->pockets as $pocket) {
             $name = $pocket->pocket->value;
-            if (!TableReading::isReal($pocket)) {
+            if (!$pocket->isReal()) {
                 $by = array_unique(array_map(static fn (Ball $other): string => $other->label(), $pocket->blockers));
                 $shut[] = $name.([] === $by ? '' : ' by the '.implode(' and ', $by));
             } elseif (null === $pocket->cut) {

@@ -80,7 +80,7 @@ final readonly class ShotPlot
     }
 
     /** @return array{sliding: string, rolling: string} */
-    public function route(Trajectory $trajectory): array
+    private function route(Trajectory $trajectory): array
     {
         $paths = ['sliding' => '', 'rolling' => ''];
         $pen = '';

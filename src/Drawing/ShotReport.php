@@ -44,7 +44,7 @@ final readonly class ShotReport
         $aim = $shot->aim;
         $ghost = $aim->ghost;
         $this->verdict = $this->told();
-        $this->isGood = $shot->isMade() && null === $shot->scratch();
+        $this->isGood = $shot->goesOn();
         $this->cut = self::number($ghost->cutDegrees, 1).'°';
         $this->cutSide = $ghost->cutDegrees < 0.05 ? 'straight' : ($ghost->cutsLeft ? 'to the left' : 'to the right');
         $this->fractionValue = $ghost->ballHitFraction();

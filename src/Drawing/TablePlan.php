@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
+use Symfony\Component\HttpFoundation\Request;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
@@ -61,6 +62,12 @@ final readonly class TablePlan
         $this->grid = $this->lines();
         $this->railNames = $this->names();
         $this->balls = $this->spots($rack->layout);
+    }
+
+    /** Upright where the page has said that it is held so. */
+    public static function heldBy(Request $request, Rack $rack): self
+    {
+        return new self($rack, '1' === $request->cookies->get('lane-upright'));
     }
 
     /** @return array{name: string, spoken: string, bed: string, x: float, y: float, r: float, nameX: float, nameY: float} */

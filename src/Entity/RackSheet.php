@@ -155,12 +155,6 @@ class RackSheet
         $this->updatedAt = $now;
     }
 
-    public function call(?ShotChoice $shot, \DateTimeImmutable $now): void
-    {
-        $this->shot = $shot;
-        $this->updatedAt = $now;
-    }
-
     /** @return list<ShotChoice> the run as planned so far: the first shot and the legs after it */
     public function getLegs(): array
     {

@@ -29,8 +29,8 @@ final readonly class LegPlace
     {
         $choices = $sheet->getLegs();
         $asked = max(1, $input->getInt('leg', 1));
-        // Only what is asked for is played: the first leg needs none.
-        $legs = Legs::play($sheet->getRack(), 1 === $asked && [] === \array_slice($choices, 1) ? [] : $choices);
+        // Only what is asked for is played; a sheet's only leg needs none.
+        $legs = Legs::play($sheet->getRack(), 1 === $asked && \count($choices) < 2 ? [] : \array_slice($choices, 0, $asked));
         $leg = min($asked, $legs->done() + 1);
 
         return new self($sheet, $leg, $legs->before($leg), $legs, $choices[$leg - 1] ?? null);

@@ -31,7 +31,7 @@ final readonly class LookInput
     public static function of(InputBag $input, Rack $rack, string $called): self
     {
         $look = $input->getString('look', 'route');
-        $labels = array_map(static fn (Ball $ball): string => $ball->label(), array_values(array_filter($rack->game->balls(), $rack->layout->has(...))));
+        $labels = array_map(static fn (Ball $ball): string => $ball->label(), $rack->objectBalls());
         $next = $input->getString('next');
         // The ball after the called one, unless another is chosen.
         if (!\in_array($next, $labels, true) || $next === $called) {

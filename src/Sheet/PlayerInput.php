@@ -39,26 +39,16 @@ final readonly class PlayerInput
             return new ExecutionErrors(...ExecutionErrors::PRESETS[$preset]);
         }
         if ('tests' === $input->getString('by')) {
-            $result = static fn (string $name): float => self::number($input->getString($name), ...self::RESULTS[$name]);
+            $result = static fn (string $name): float => NumberText::between(trim($input->getString($name)), ...self::RESULTS[$name]);
 
             return (new ErrorFit($rack->table, $rack->balls, $rack->cue))->fit($result('made'), $result('lag') / 100, $result('drift') / 100);
         }
         $fields = [];
         foreach (self::DEVIATIONS as $name => [$what, $scale, $unit]) {
             [, $least, $most] = ExecutionErrors::LIMITS[$name];
-            $fields[] = self::number($input->getString($name), $what, $least * $scale, $most * $scale, $unit) / $scale;
+            $fields[] = NumberText::between(trim($input->getString($name)), $what, $least * $scale, $most * $scale, $unit) / $scale;
         }
 
         return new ExecutionErrors(...$fields);
-    }
-
-    private static function number(string $text, string $what, float $least, float $most, string $unit): float
-    {
-        $text = trim($text);
-        if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
-            throw new UnprocessableEntityHttpException(\sprintf('%s must be a number from %s to %s%s.', $what, $least, $most, $unit));
-        }
-
-        return (float) $text;
     }
 }

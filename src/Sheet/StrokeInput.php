@@ -53,10 +53,10 @@ final readonly class StrokeInput
             $choice->ball->label(),
             $choice->pocket->value,
             \sprintf('%d:%02d', 0 === $hour ? 12 : $hour, $minutes % 60),
-            self::plain($tip->tips()),
-            self::plain($scale->lengths($choice->stroke->speed)),
-            self::plain($choice->stroke->elevation),
-            self::plain(1000 * $choice->aside),
+            NumberText::plain($tip->tips()),
+            NumberText::plain($scale->lengths($choice->stroke->speed)),
+            NumberText::plain($choice->stroke->elevation),
+            NumberText::plain(1000 * $choice->aside),
         );
     }
 
@@ -72,10 +72,10 @@ final readonly class StrokeInput
             throw new UnprocessableEntityHttpException('Type the tip position as a clock time from 12:00 (above) by 3:00 (right), 6:00 (below) and 9:00 (left), like 1:30.');
         }
         $hour = (int) $found[1] + (int) ($found[2] ?? 0) / 60;
-        $lengths = self::number($this->lengths, 'The speed', 0.05, floor(100 * $scale->most()) / 100, 'lengths');
-        $tip = Tip::atClock($hour, self::number($this->tips, 'The tip offset', 0, 5, 'tips'));
+        $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $scale->most()) / 100, ' lengths');
+        $tip = Tip::atClock($hour, NumberText::between($this->tips, 'The tip offset', 0, 5, ' tips'));
 
-        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), self::number($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, 'degrees')), $this->aside());
+        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees')), $this->aside());
     }
 
     private function aside(): float
@@ -83,20 +83,6 @@ final readonly class StrokeInput
         $most = 1000 * ShotChoice::MOST_ASIDE;
         $sign = str_starts_with($this->aside, '-') ? -1 : 1;
 
-        return '' === $this->aside ? 0.0 : $sign * self::number(ltrim($this->aside, '-'), 'The side of the pocket', 0, $most, 'mm, with a minus to the right') / 1000;
-    }
-
-    private static function number(string $text, string $what, float $least, float $most, string $unit): float
-    {
-        if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
-            throw new UnprocessableEntityHttpException(\sprintf('%s must be a number from %s to %s %s.', $what, self::plain($least), self::plain($most), $unit));
-        }
-
-        return (float) $text;
-    }
-
-    private static function plain(float $value): string
-    {
-        return rtrim(rtrim(number_format($value, 2, '.', ''), '0'), '.');
+        return '' === $this->aside ? 0.0 : $sign * NumberText::between(ltrim($this->aside, '-'), 'The side of the pocket', 0, $most, ' mm, with a minus to the right') / 1000;
     }
 }

@@ -6,13 +6,13 @@ namespace ZigLane\Tests\Core\Motion;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\Internal\Approach;
-use ZigLane\Core\Motion\Internal\Polynomial;
 use ZigLane\Core\Motion\Phase;
 use ZigLane\Core\Motion\Segment;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Motion\Trajectory;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Tests\Chance;
+use ZigLane\Tests\Polynomial;
 use ZigLane\Tests\Table;
 
 /** Paths, and the roots that contacts come from. */

@@ -146,7 +146,7 @@ final class OddsTest extends TestCase
         self::assertGreaterThan($right->area(0.8), $right->area(0.6));
         self::assertSame(0.0, Zone::best($right->lines, Spot::metres(0.9, 0.635), new BallSet()));
         // Straight behind the 5 seen from the ghost ball of the foot left pocket nothing gets through.
-        $ghost = $left->lines[0]->ghost();
+        $ghost = $left->lines[0]->ghost;
         self::assertSame(0.0, Zone::best($left->lines, $ghost->towards($ghost->directionTo($layout->spot(Ball::Five)), 0.6), new BallSet()));
         self::assertNotSame([], $left->polygons(0.6));
     }

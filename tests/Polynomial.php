@@ -2,12 +2,10 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Motion\Internal;
+namespace ZigLane\Tests;
 
 /**
  * A real polynomial of low degree, for roots that must be isolated with certainty rather than fast.
- *
- * @internal
  */
 final readonly class Polynomial
 {

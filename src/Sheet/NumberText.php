@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/** Numbers as a page types and shows them: plain decimals. */
+final class NumberText
+{
+    /**
+     * @param string $what that is read, as a sentence begins; $unit with a space before it, or empty
+     *
+     * @throws UnprocessableEntityHttpException With a sentence that says what is allowed
+     */
+    public static function between(string $text, string $what, float $least, float $most, string $unit): float
+    {
+        if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
+            throw new UnprocessableEntityHttpException(\sprintf('%s must be a number from %s to %s%s.', $what, self::plain($least), self::plain($most), $unit));
+        }
+
+        return (float) $text;
+    }
+
+    public static function plain(float $value): string
+    {
+        return rtrim(rtrim(number_format($value, 2, '.', ''), '0'), '.');
+    }
+}
