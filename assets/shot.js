@@ -16,7 +16,12 @@ export function watchShot(htmx) {
         waiting = window.setTimeout(redraw, 60);
     };
 
+    // A direction that was aimed by hand belongs to the ball and pocket that it was aimed for.
+    const forget = () => { form.elements.direction.value = ''; };
     form.addEventListener('input', (event) => {
+        if (['ball', 'pocket', 'aside'].includes(event.target.name)) {
+            forget();
+        }
         if (event.target.matches('[data-lengths]')) {
             form.elements.lengths.value = event.target.value;
         } else if (event.target.name === 'lengths' && event.target.value) {
@@ -37,7 +42,8 @@ export function watchShot(htmx) {
     const setTip = (side, height) => {
         const offset = Math.hypot(side, height);
         const shrink = offset > MISCUE ? MISCUE / offset : 1;
-        const tips = Math.floor(offset * shrink * TIPS_PER_RADIUS * 100) / 100;
+        // Rounded, so that steps there and back cancel; but never past the miscue limit.
+        const tips = Math.min(Math.round(offset * shrink * TIPS_PER_RADIUS * 100), Math.floor(MISCUE * TIPS_PER_RADIUS * 100)) / 100;
         const minutes = Math.round(((Math.atan2(side, height) / (2 * Math.PI) + 1) % 1) * 720) % 720;
         const hour = Math.floor(minutes / 60) || 12;
         form.elements.tips.value = tips;
@@ -110,9 +116,11 @@ export function watchShot(htmx) {
         const pocket = event.target.closest('[data-pocket]');
         if (ball) {
             form.elements.ball.value = ball.dataset.call;
+            forget();
             redraw();
         } else if (pocket) {
             form.elements.pocket.value = pocket.dataset.pocket;
+            forget();
             redraw();
         } else if (event.target.closest('[data-centre]')) {
             setTip(0, 0);

@@ -104,7 +104,7 @@ final readonly class RackFile
         return json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE);
     }
 
-    /** @return array{ball: string, pocket: string, speed: float, side: float, height: float, elevation: float, aside?: float} */
+    /** @return array{ball: string, pocket: string, speed: float, side: float, height: float, elevation: float, aside?: float, direction?: float} */
     public static function shotToArray(ShotChoice $shot): array
     {
         return [
@@ -115,6 +115,8 @@ final readonly class RackFile
             'height' => $shot->stroke->tip->height,
             'elevation' => $shot->stroke->elevation,
             ...(0.0 === $shot->aside ? [] : ['aside' => $shot->aside]),
+            // Aimed by hand: the cue's own direction, degrees.
+            ...(null === $shot->direction ? [] : ['direction' => rad2deg($shot->direction)]),
         ];
     }
 
@@ -175,7 +177,7 @@ final readonly class RackFile
     /** @param array<mixed> $shot */
     private static function shot(Reader $reader, array $shot, string $path): ?ShotChoice
     {
-        $reader->onlyKnown($shot, $path, ['ball', 'pocket', 'speed', 'side', 'height', 'elevation', 'aside']);
+        $reader->onlyKnown($shot, $path, ['ball', 'pocket', 'speed', 'side', 'height', 'elevation', 'aside', 'direction']);
         $name = $shot['ball'] ?? null;
         $ball = \is_string($name) ? Ball::named($name) : null;
         if (null === $ball || Ball::Cue === $ball) {
@@ -187,11 +189,12 @@ final readonly class RackFile
         $height = $reader->number($shot, $path, 'height', -1.0, 1.0, 0.0);
         $elevation = $reader->number($shot, $path, 'elevation', 0.0, Strike::MAX_ELEVATION_DEGREES, 0.0);
         $aside = $reader->number($shot, $path, 'aside', -ShotChoice::MOST_ASIDE, ShotChoice::MOST_ASIDE, 0.0);
+        $direction = isset($shot['direction']) ? deg2rad($reader->number($shot, $path, 'direction', -360.0, 360.0)) : null;
         if (!$reader->isClean() || null === $ball || null === $pocket) {
             return null;
         }
         try {
-            return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation), $aside);
+            return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation), $aside, $direction);
         } catch (IllegalStroke $e) {
             $reader->fault("$path.side", lcfirst($e->getMessage()));
 

@@ -13,11 +13,12 @@ use ZigLane\Core\Table\Rail;
 final readonly class Ending
 {
     /**
-     * @param Layout             $final    the balls left on the table
-     * @param array<int, Pocket> $pocketed keyed by the ball's number
-     * @param Ball|null          $first    the first ball that the cue ball meets
-     * @param list<Ball>         $struck   every ball that moved or was met, but the cue ball
-     * @param list<Rail|Pocket>  $cushions what the cue ball touched, in order: a rail, or the jaw of a pocket
+     * @param Layout             $final        the balls left on the table
+     * @param array<int, Pocket> $pocketed     keyed by the ball's number
+     * @param Ball|null          $first        the first ball that the cue ball meets
+     * @param list<Ball>         $struck       every ball that moved or was met, but the cue ball
+     * @param list<Rail|Pocket>  $cushions     what the cue ball touched, in order: a rail, or the jaw of a pocket
+     * @param bool               $meetsCushion whether any ball met a rail after the cue ball's first contact
      */
     public function __construct(
         public Layout $final,
@@ -25,6 +26,7 @@ final readonly class Ending
         public ?Ball $first,
         public array $struck,
         public array $cushions,
+        public bool $meetsCushion = false,
     ) {
     }
 

@@ -32,6 +32,28 @@ final readonly class Rollouts
         $this->spots = array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls);
     }
 
+    /**
+     * Where the ball that is played stops, or which ball it meets before.
+     *
+     * @param array{float, float, float, float, float} $motion vx, vy (m/s), wx, wy, wz (rad/s)
+     *
+     * @return array{Ball|null, float, float} the ball that is met, or null; then where it stops, metres, x of -1 if it drops
+     *
+     * @throws SimulationLimit If the bound on events is met
+     */
+    public function alone(array $motion): array
+    {
+        $bodies = $this->bodies($motion);
+        foreach ($this->engine->run($bodies, true) as [, $kind, $body, $other]) {
+            if (EventKind::Ball === $kind && null !== $other) {
+                return [$this->balls[$body->index === $this->cue ? $other->index : $body->index], -1.0, -1.0];
+            }
+        }
+        $played = $bodies[$this->cue];
+
+        return Body::POCKETED === $played->phase ? [null, -1.0, -1.0] : [null, $played->x, $played->y];
+    }
+
     /** @throws SimulationLimit If the bound on events is met */
     public function play(Strike $strike): Ending
     {
@@ -45,14 +67,11 @@ final readonly class Rollouts
      */
     public function let(array $motion): Ending
     {
-        $bodies = [];
-        foreach ($this->spots as $i => [$x, $y]) {
-            $bodies[] = new Body($i, $x, $y, false);
-        }
+        $bodies = $this->bodies($motion);
         $cue = $bodies[$this->cue];
-        [$cue->vx, $cue->vy, $cue->wx, $cue->wy, $cue->wz] = $motion;
         $first = null;
         $pocketed = $cushions = [];
+        $meetsCushion = false;
         foreach ($this->engine->run($bodies) as [, $kind, $body, $other, $where]) {
             if (EventKind::Ball === $kind) {
                 if (null === $first && null !== $other && ($body === $cue || $other === $cue)) {
@@ -60,8 +79,11 @@ final readonly class Rollouts
                 }
             } elseif (EventKind::Pocket === $kind) {
                 $pocketed[$this->balls[$body->index]->value] = Surfaces::POCKETS[$where];
-            } elseif ($body === $cue && EventKind::Cushion === $kind) {
-                $cushions[] = Surfaces::RAILS[$where];
+            } elseif (EventKind::Cushion === $kind) {
+                $meetsCushion = $meetsCushion || null !== $first;
+                if ($body === $cue) {
+                    $cushions[] = Surfaces::RAILS[$where];
+                }
             } elseif ($body === $cue && EventKind::Jaw === $kind) {
                 $cushions[] = Surfaces::POCKETS[$where];
             }
@@ -82,6 +104,23 @@ final readonly class Rollouts
             }
         }
 
-        return new Ending($final, $pocketed, $first, $struck, $cushions);
+        return new Ending($final, $pocketed, $first, $struck, $cushions, $meetsCushion);
+    }
+
+    /**
+     * @param array{float, float, float, float, float} $motion of the ball that is played
+     *
+     * @return list<Body>
+     */
+    private function bodies(array $motion): array
+    {
+        $bodies = [];
+        foreach ($this->spots as $i => [$x, $y]) {
+            $bodies[] = new Body($i, $x, $y, false);
+        }
+        $played = $bodies[$this->cue];
+        [$played->vx, $played->vy, $played->wx, $played->wy, $played->wz] = $motion;
+
+        return $bodies;
     }
 }

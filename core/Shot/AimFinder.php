@@ -39,6 +39,9 @@ final readonly class AimFinder
     /** @throws NoAim If the pocket is shut, the cut too thin, or no direction of this stroke does it */
     public function find(Spot $cue, Spot $object, ShotChoice $choice): Aim
     {
+        if (null !== $choice->direction) {
+            return new Aim(GhostBall::byHand($cue, $object, $choice->direction, $this->balls), $choice->direction, 0.0);
+        }
         $pocket = $this->geometry->at($choice->pocket);
         $ghost = GhostBall::of($cue, $object, $pocket, $this->balls, $choice->ball, $choice->aside);
         $strike = $choice->stroke->strike($ghost->direction, $this->cue->endMassRatio);

@@ -52,7 +52,7 @@ final readonly class Fan
         $shots = [];
         foreach ($strokes as $label => $stroke) {
             try {
-                $shot = $desk->solve($layout, new ShotChoice($choice->ball, $choice->pocket, $stroke, $choice->aside));
+                $shot = $desk->solve($layout, $choice->with($stroke));
             } catch (LaneError) {
                 continue;
             }

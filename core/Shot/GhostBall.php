@@ -53,6 +53,25 @@ final readonly class GhostBall
         return new self($ghost, $direction, $cue->distanceTo($ghost), rad2deg(abs($turn)), $turn > 0, $line, $object->distanceTo($target));
     }
 
+    /**
+     * A shot aimed by hand: where a cue ball that goes straight in a direction (radians) meets the ball, or, if it passes or meets a
+     * cushion first, where it comes nearest; the ball's line is that of centres.
+     */
+    public static function byHand(Spot $cue, Spot $object, float $direction, BallSet $balls): self
+    {
+        $far = $cue->distanceTo($object);
+        $turn = Angle::wrapped($cue->directionTo($object) - $direction);
+        $along = max(0.0, $far * cos($turn));
+        $beside = abs($far * sin($turn));
+        $reach = $balls->diameter();
+        $distance = max(0.0, $along - \sqrt(max(0.0, $reach ** 2 - $beside ** 2)));
+        $at = $cue->towards($direction, $distance);
+        $line = $at->distanceTo($object) < 1e-9 ? $direction : $at->directionTo($object);
+        $cut = Angle::wrapped($line - $direction);
+
+        return new self($at, $direction, $distance, min(90.0, rad2deg(abs($cut))), $cut > 0, $line, 0.3);
+    }
+
     /** 1 full, 0 thinnest: the share of the object ball that the cue ball covers, seen along the line of aim. */
     public function ballHitFraction(): float
     {

@@ -15,6 +15,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 
 /**
@@ -33,38 +34,34 @@ final readonly class LandingSearch
     public const ROOM = 0.16;
     public const TRIES = 100;
     private const ROUTES = 6;
+    /** A side of the pocket nearer to its middle is as good as the middle, metres. */
+    private const LEAST_SIDE = 0.008;
 
     private ShotDesk $desk;
     private EventSimulator $simulator;
 
-    public function __construct(private TableProfile $table, private BallSet $set, Cue $cue, private ExecutionErrors $errors)
+    public function __construct(private TableProfile $table, private BallSet $set, private Cue $cue, private ExecutionErrors $errors)
     {
         $this->desk = new ShotDesk($table, $set, $cue);
         $this->simulator = new EventSimulator($table, $set);
     }
 
     /**
+     * @param list<float> $asides sides of the pocket that are tried, metres to the left of its middle
+     *
      * @return list<Landing> those that come within CLOSE, one for each route, the best odds first; if there are none, the nearest alone
      *
      * @throws IllegalLayout If the cue ball cannot lie on the spot
      */
-    public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0): array
+    public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0, array $asides = [0.0]): array
     {
         $this->assertFree($layout, $ball, $target);
         $near = [];
-        foreach (self::OFFSETS as $height) {
-            foreach (self::OFFSETS as $side) {
-                if (hypot($side, $height) > self::FARTHEST) {
-                    continue;
-                }
-                $tip = Tip::fractions($side, $height);
-                $row = [];
-                foreach (self::SPEEDS as $speed) {
-                    $row[] = $this->landing($layout, $ball, $pocket, $tip, $speed, $elevation, $target);
-                }
-                foreach ($row as $i => $landing) {
-                    if (null !== $landing && $landing->off < ($row[$i - 1]->off ?? \INF) && $landing->off <= ($row[$i + 1]->off ?? \INF)) {
-                        $near[] = $landing;
+        foreach ($asides as $aside) {
+            foreach (self::OFFSETS as $height) {
+                foreach (self::OFFSETS as $side) {
+                    if (hypot($side, $height) <= self::FARTHEST) {
+                        array_push($near, ...$this->nearest($layout, new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), self::SPEEDS[0], $elevation), $aside), $target));
                     }
                 }
             }
@@ -72,7 +69,7 @@ final readonly class LandingSearch
         usort($near, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
         $byRoute = [];
         foreach (\array_slice($near, 0, 24) as $landing) {
-            $refined = $this->refined($layout, $ball, $pocket, $landing, $elevation, $target);
+            $refined = $this->refined($layout, $landing, $target);
             $byRoute[$refined->route][] = $refined;
         }
         $found = [];
@@ -109,10 +106,50 @@ final readonly class LandingSearch
         }
     }
 
-    private function landing(Layout $layout, Ball $ball, Pocket $pocket, Tip $tip, float $speed, float $elevation, Spot $target): ?Landing
+    /**
+     * Sides of a pocket that a ball can be sent to besides its middle: half way to where the pocket stops accepting it at medium speed.
+     *
+     * @return list<float> metres to the left of the middle
+     */
+    public function sides(Layout $layout, Ball $ball, Pocket $pocket): array
+    {
+        $line = PotLine::find($layout, $ball, $pocket, $this->simulator, $this->table, $this->set, $this->cue, $this->errors);
+        $far = $layout->spot($ball)->distanceTo((new TableGeometry($this->table))->at($pocket)->mouth());
+        $sides = [];
+        foreach ($line->accepted[1] ?? [] as $piece) {
+            foreach ($piece as $edge) {
+                $side = 0.5 * $far * tan($edge);
+                if (abs($side) > self::LEAST_SIDE) {
+                    $sides[] = max(-ShotChoice::MOST_ASIDE, min(ShotChoice::MOST_ASIDE, $side));
+                }
+            }
+        }
+
+        return $sides;
+    }
+
+    /**
+     * Of one tip at all speeds, the stops that come nearer than those of the speeds beside them.
+     *
+     * @return list<Landing>
+     */
+    private function nearest(Layout $layout, ShotChoice $choice, Spot $target): array
+    {
+        $row = array_map(fn (float $speed): ?Landing => $this->landing($layout, $choice, $speed, $target), self::SPEEDS);
+        $near = [];
+        foreach ($row as $i => $landing) {
+            if (null !== $landing && $landing->off < ($row[$i - 1]->off ?? \INF) && $landing->off <= ($row[$i + 1]->off ?? \INF)) {
+                $near[] = $landing;
+            }
+        }
+
+        return $near;
+    }
+
+    private function landing(Layout $layout, ShotChoice $choice, float $speed, Spot $target): ?Landing
     {
         try {
-            $shot = $this->desk->solve($layout, new ShotChoice($ball, $pocket, new Stroke($tip, $speed, $elevation)));
+            $shot = $this->desk->solve($layout, $choice->with(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
         } catch (LaneError) {
             return null;
         }
@@ -124,12 +161,12 @@ final readonly class LandingSearch
     }
 
     /** The same tip at the speed that comes nearest: the speed's bracket is narrowed seven times, to a hundredth. */
-    private function refined(Layout $layout, Ball $ball, Pocket $pocket, Landing $best, float $elevation, Spot $target): Landing
+    private function refined(Layout $layout, Landing $best, Spot $target): Landing
     {
         $step = 0.12 * $best->shot->choice->stroke->speed;
         for ($round = 0; $round < 7 && $best->off > 0.01; ++$round) {
             foreach ([-$step, $step] as $change) {
-                $landing = $this->landing($layout, $ball, $pocket, $best->shot->choice->stroke->tip, $best->shot->choice->stroke->speed + $change, $elevation, $target);
+                $landing = $this->landing($layout, $best->shot->choice, $best->shot->choice->stroke->speed + $change, $target);
                 if (null !== $landing && $landing->off < $best->off) {
                     $best = $landing;
                     break;

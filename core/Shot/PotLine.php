@@ -36,8 +36,11 @@ final readonly class PotLine
     /** But fast enough for the object ball to come to the pocket with this speed, m/s. */
     private const ARRIVAL = 0.5;
     private const FASTEST = 6.0;
+
+    /** Share of the speed that is planned for a ball with which it still drops, a little late. */
+    private const ENOUGH = 0.85;
     /** Speeds of the object ball, m/s, for which it is found what the pocket accepts; the slowest takes the widest angle. */
-    private const SPEEDS = [0.8, 1.1, 1.45];
+    private const SPEEDS = [0.8, 1.1, 1.45, 2.2, 3.5];
     /** Directions that are tried to either side of the middle, up to twice the half of the mouth. */
     private const SAMPLES = 16;
     /** Tip height of the usual stroke, as a fraction of the radius: half way to natural roll, so that it soon rolls. */
@@ -157,6 +160,20 @@ final readonly class PotLine
         return atan2(0.5 * $pocket->noseA->distanceTo($pocket->noseB), $object->distanceTo($pocket->mouth()));
     }
 
+    /** Direction in which the ball is to go, radians. */
+    public function aimedLine(): float
+    {
+        return $this->line + $this->aside;
+    }
+
+    /** The side of the pocket that the ball is sent to, as ShotChoice has it, metres to the left of the middle. */
+    public function asideMetres(): float
+    {
+        $far = $this->layout->spot($this->ball)->distanceTo((new TableGeometry($this->table))->at($this->pocket)->mouth());
+
+        return max(-ShotChoice::MOST_ASIDE, min(ShotChoice::MOST_ASIDE, $far * tan($this->aside)));
+    }
+
     /** How much of the pocket is open to the ball: the accepted angle over what the mouth alone would be, at most 1. */
     public function openShare(): float
     {
@@ -219,20 +236,39 @@ final readonly class PotLine
         return 0.5 * ($widest[0] + $widest[1]);
     }
 
-    /** Chance of the pot from a cue ball spot, 0 to 1. */
+    /** Chance of the pot from a cue ball spot with the usual stroke, 0 to 1. */
     public function chance(Spot $cue): float
+    {
+        return $this->chanceStarting($cue, $this->speed($cue));
+    }
+
+    /**
+     * Chance of the pot from a spot with a cue ball that comes rolling at a speed, m/s, 0 to 1; 0 where the object ball would not
+     * reach the pocket.
+     */
+    public function chanceAt(Spot $cue, float $contact): float
+    {
+        $cut = abs(Angle::wrapped($this->line - $cue->directionTo($this->ghost)));
+        if (0.5 * (1 + $this->set->restitution) * $contact * max(cos($cut), 0.0) < self::ENOUGH * $this->needed) {
+            return 0.0;
+        }
+
+        return $this->chanceStarting($cue, \sqrt($contact ** 2 + $this->drag() * $cue->distanceTo($this->ghost)) / self::rollingShare());
+    }
+
+    /** @param float $start speed of the cue ball just after the hit, m/s */
+    private function chanceStarting(Spot $cue, float $start): float
     {
         $reach = $this->set->diameter();
         $ghost = $this->ghost;
         $distance = max($cue->distanceTo($ghost), 1e-6);
         $aim = $cue->directionTo($ghost);
-        $cut = Angle::wrapped($this->line + $this->aside - $aim);
+        $cut = Angle::wrapped($this->aimedLine() - $aim);
         if (abs($cut) > 1.4 || $cue->distanceTo($this->layout->spot($this->ball)) < $reach) {
             return 0.0;
         }
         // One standard deviation of each error, through the contact. The aim turns the cue ball's line; so does the tip: by squirt away
         // from its side, less what the raised cue bends back until the ball rolls; its side then throws the object ball back.
-        $start = $this->speed($cue);
         [$speed, $roll, $slide] = $this->arrival($start, $distance);
         $tip = $this->tip;
         $bent = 2 / 7 * 2.5 * $tip * tan(deg2rad(self::ELEVATION)) / self::rollingShare() * max(0.0, 1 - 0.5 * $slide / $distance);
@@ -258,7 +294,7 @@ final readonly class PotLine
     {
         $chance = 0.0;
         foreach ($this->accepted[$speed] as [$from, $to]) {
-            $chance += self::normal(($to - $this->aside) / $deviation) - self::normal(($from - $this->aside) / $deviation);
+            $chance += Normal::between(($from - $this->aside) / $deviation, ($to - $this->aside) / $deviation);
         }
 
         return $chance;
@@ -271,18 +307,17 @@ final readonly class PotLine
      */
     private static function between(float $speed): array
     {
-        [$slow, $medium, $fast] = self::SPEEDS;
-        if ($speed <= $slow) {
+        $last = \count(self::SPEEDS) - 1;
+        if ($speed <= self::SPEEDS[0]) {
             return [0, 0, 0.0];
         }
-        if ($speed < $medium) {
-            return [0, 1, ($speed - $slow) / ($medium - $slow)];
-        }
-        if ($speed < $fast) {
-            return [1, 2, ($speed - $medium) / ($fast - $medium)];
+        for ($i = 1; $i <= $last; ++$i) {
+            if ($speed < self::SPEEDS[$i]) {
+                return [$i - 1, $i, ($speed - self::SPEEDS[$i - 1]) / max(1e-9, self::SPEEDS[$i] - self::SPEEDS[$i - 1])];
+            }
         }
 
-        return [2, 2, 0.0];
+        return [$last, $last, 0.0];
     }
 
     /** Chance that the cue ball comes past the balls beside its way. */
@@ -292,7 +327,7 @@ final readonly class PotLine
         foreach ($this->sight->clearance($this->layout, $cue, $ghost, [$this->ball]) as $nearest) {
             if (null !== $nearest) {
                 $blocker = $this->layout->spot($nearest[1]);
-                $chance *= self::normal($nearest[0] / max(min($cue->distanceTo($blocker), $distance) * $turn, 1e-9));
+                $chance *= Normal::upTo($nearest[0] / max(min($cue->distanceTo($blocker), $distance) * $turn, 1e-9));
             }
         }
 
@@ -327,14 +362,5 @@ final readonly class PotLine
         [$jx, $jy] = $this->contact->impulse($cosine, $sine, $speed, 0.0, 0.0, $roll / $this->set->radius, $side);
 
         return atan2(-$jy, -$jx);
-    }
-
-    /** Distribution function of the standard normal (Abramowitz and Stegun 26.2.17, error below 7.5e-8). */
-    private static function normal(float $z): float
-    {
-        $t = 1 / (1 + 0.2316419 * abs($z));
-        $tail = exp(-0.5 * $z * $z) / \sqrt(2 * \M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
-
-        return $z >= 0.0 ? 1 - $tail : $tail;
     }
 }

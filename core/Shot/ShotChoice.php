@@ -8,24 +8,37 @@ use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Table\Pocket;
 
-/** What a player calls: this ball, to the middle of this pocket, with this stroke. */
+/**
+ * What a player calls: this ball, to the middle of this pocket, with this stroke. A shot that gets there another way (over another
+ * ball, off a cushion) is aimed by hand: it holds the cue's own direction.
+ */
 final readonly class ShotChoice
 {
     /** Most that a pocket can be cheated by, metres: half of the widest mouth. */
     public const MOST_ASIDE = 0.065;
 
     /**
-     * @param float $aside cheating the pocket: how far to the left of the middle of the mouth the ball is to pass, seen from it, metres
+     * @param float      $aside     cheating the pocket: how far to the left of the middle of the mouth the ball is to pass, seen from it, metres
+     * @param float|null $direction of the cue, radians, where the shot is aimed by hand; null: found by AimFinder
      *
-     * @throws IllegalStroke If that is more than any pocket takes
+     * @throws IllegalStroke If a number is out of its range
      */
-    public function __construct(public Ball $ball, public Pocket $pocket, public Stroke $stroke, public float $aside = 0.0)
+    public function __construct(public Ball $ball, public Pocket $pocket, public Stroke $stroke, public float $aside = 0.0, public ?float $direction = null)
     {
+        if (null !== $direction && !is_finite($direction)) {
+            throw IllegalStroke::notANumber('direction');
+        }
         if (!(abs($aside) <= self::MOST_ASIDE)) {
             throw IllegalStroke::outOfRange('side of the pocket', 1000 * $aside, -1000 * self::MOST_ASIDE, 1000 * self::MOST_ASIDE, 'mm');
         }
         if (Ball::Cue === $ball) {
             throw new \InvalidArgumentException('The cue ball is not an object ball.');
         }
+    }
+
+    /** The same call with another stroke. */
+    public function with(Stroke $stroke): self
+    {
+        return new self($this->ball, $this->pocket, $stroke, $this->aside, $this->direction);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
+use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
@@ -22,6 +23,8 @@ final readonly class TableReading
     private const CLUSTER = 0.028;
     /** A ball this near to a rail is frozen to it, metres. */
     private const FROZEN = 0.001;
+    /** Chances below this by the geometry of the pot are not worked out in full. */
+    private const WORTH = 0.01;
 
     /** @param list<BallReading> $balls */
     private function __construct(public array $balls)
@@ -84,7 +87,7 @@ final readonly class TableReading
             $spot = $layout->spot(Ball::Cue);
             $turn = abs(rad2deg(Angle::wrapped($line->line - $spot->directionTo($line->ghost))));
             $cut = $turn < 90.0 ? $turn : null;
-            $odds = $line->chance($spot);
+            $odds = $line->chance($spot) < self::WORTH ? 0.0 : self::odds($layout, $line, $simulator, $table, $set, $cue, $errors);
             $way = $sight->clearance($layout->without(Ball::Cue), $spot, $line->ghost, [$ball]);
             foreach ($way as $nearest) {
                 if (null !== $nearest && $nearest[0] < 0.0 && null !== $cut) {
@@ -94,6 +97,19 @@ final readonly class TableReading
         }
 
         return new PocketReading($pocket, $line->openShare(), $odds, $cut, $beside, $way, $blockers);
+    }
+
+    private static function odds(Layout $layout, PotLine $line, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): float
+    {
+        $spot = $layout->spot(Ball::Cue);
+        $choice = $line->choice($spot);
+        try {
+            $aim = (new AimFinder($table, $set, $cue))->find($spot, $layout->spot($line->ball), $choice);
+
+            return QuickChance::of($choice, $choice->stroke->strike($aim->direction, $cue->endMassRatio), $simulator->rollouts($layout), $set, $errors);
+        } catch (LaneError) {
+            return 0.0;
+        }
     }
 
     /** @return array<int, list<Ball>> the other balls of each ball's cluster, by its number */

@@ -21,7 +21,7 @@ final readonly class Window
         /** Radians to the left and to the right of the aim, both >= 0. */
         public float $left,
         public float $right,
-        /** @var array{float, float} how far beside the middle of the mouth the object ball would pass there, metres, on the cue's left and right edge */
+        /** @var array{float, float} how far beside the middle of the mouth the object ball would pass there, metres, on the cue's left and right edge; nought for a shot aimed by hand */
         public array $atPocket,
     ) {
     }
@@ -48,7 +48,7 @@ final readonly class Window
                 $pots($sign * $middle) ? $in = $middle : $out = $middle;
             }
             $edges[] = $in;
-            $misses[] = abs($aims->missAt($shot->layout->spot(Ball::Cue), $shot->layout->spot($shot->choice->ball), $shot->choice, $shot->strike->direction + $sign * $in) ?? 0.0);
+            $misses[] = null !== $shot->choice->direction ? 0.0 : abs($aims->missAt($shot->layout->spot(Ball::Cue), $shot->layout->spot($shot->choice->ball), $shot->choice, $shot->strike->direction + $sign * $in) ?? 0.0);
         }
 
         return new self($edges[0], $edges[1], [$misses[0], $misses[1]]);

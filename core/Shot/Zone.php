@@ -10,23 +10,40 @@ use ZigLane\Core\Table\TableProfile;
 
 /**
  * The zone of a ball: the cue ball spots from which it can be potted with at least some odds, in one pocket or the best of several.
- * The odds are taken on a grid (PotLine) and its contours are drawn between grid points by straight interpolation.
+ * The odds are taken on a grid; where a contour crosses the line between two grid points the place is found by halving with the
+ * odds themselves, to a two-hundredth of the grid's step: edges of what other balls shut off are so true to their exact geometry.
  */
-final readonly class Zone
+final class Zone
 {
     /** Grid lines along the table; half as many and one across. */
     public const LINES = 50;
+    private const HALVINGS = 7;
+
+    /** @var array<string, Spot> places on the contours that two cells share */
+    private array $crossings = [];
 
     /**
-     * @param list<PotLine>     $lines
-     * @param list<list<float>> $odds  at the grid points, by column from the head rail, each from the right rail
+     * @param list<PotLine>         $lines
+     * @param list<list<float>>     $odds  at the grid points, by column from the head rail, each from the right rail
+     * @param \Closure(Spot): float $from  the odds from any spot
      */
-    private function __construct(public array $lines, private array $odds, private float $left, private float $bottom, private float $step)
+    private function __construct(public readonly array $lines, private readonly array $odds, private readonly float $left, private readonly float $bottom, private readonly float $step, private readonly \Closure $from)
     {
     }
 
     /** @param list<PotLine> $lines of one ball */
     public static function of(array $lines, TableProfile $table, BallSet $set): self
+    {
+        return self::ofOdds($lines, static fn (Spot $spot): float => self::best($lines, $spot, $set), $table, $set);
+    }
+
+    /**
+     * The same with odds of another kind, such as those to make this ball and the one after it.
+     *
+     * @param list<PotLine>         $lines of one ball
+     * @param \Closure(Spot): float $from  the odds from any spot, 0 to 1
+     */
+    public static function ofOdds(array $lines, \Closure $from, TableProfile $table, BallSet $set): self
     {
         $least = $set->radius;
         $step = ($table->length - 2 * $least) / self::LINES;
@@ -35,11 +52,11 @@ final readonly class Zone
         for ($i = 0; $i <= self::LINES; ++$i) {
             for ($j = 0; $j <= $rows; ++$j) {
                 $spot = Spot::metres($least + $i * $step, $least + $j * $step);
-                $odds[$i][$j] = self::best($lines, $spot, $set);
+                $odds[$i][$j] = $from($spot);
             }
         }
 
-        return new self($lines, array_map(array_values(...), array_values($odds)), $least, $least, $step);
+        return new self($lines, array_map(array_values(...), array_values($odds)), $least, $least, $step, $from);
     }
 
     /**
@@ -131,12 +148,33 @@ final readonly class Zone
                 $polygon[] = $this->at(...$places[$k]);
             }
             if (($corners[$k] >= $odds) !== ($corners[$next] >= $odds)) {
-                $share = ($odds - $corners[$k]) / ($corners[$next] - $corners[$k]);
-                $polygon[] = $this->at($places[$k][0] + $share * ($places[$next][0] - $places[$k][0]), $places[$k][1] + $share * ($places[$next][1] - $places[$k][1]));
+                $polygon[] = $this->crossing($places[$k], $places[$next], $corners[$k] >= $odds, $odds);
             }
         }
 
         return $polygon;
+    }
+
+    /**
+     * @param array{int, int} $one   a grid point
+     * @param array{int, int} $other its neighbour, on the other side of the contour
+     */
+    private function crossing(array $one, array $other, bool $oneIsIn, float $odds): Spot
+    {
+        $key = min($one, $other)[0].' '.min($one, $other)[1].' '.max($one, $other)[0].' '.max($one, $other)[1].' '.$odds;
+        if (isset($this->crossings[$key])) {
+            return $this->crossings[$key];
+        }
+        $low = 0.0;
+        $high = 1.0;
+        for ($round = 0; $round < self::HALVINGS; ++$round) {
+            $middle = 0.5 * ($low + $high);
+            $spot = $this->at($one[0] + $middle * ($other[0] - $one[0]), $one[1] + $middle * ($other[1] - $one[1]));
+            (($this->from)($spot) >= $odds) === $oneIsIn ? $low = $middle : $high = $middle;
+        }
+        $middle = 0.5 * ($low + $high);
+
+        return $this->crossings[$key] = $this->at($one[0] + $middle * ($other[0] - $one[0]), $one[1] + $middle * ($other[1] - $one[1]));
     }
 
     private function at(float $i, float $j): Spot

@@ -40,7 +40,7 @@ final class LookController extends AbstractController
             $error = $e->getMessage();
         }
 
-        return $this->render('plan/look.html.twig', ['plan' => $plan, 'looks' => $looks, 'error' => $error]);
+        return $this->render('plan/look.html.twig', ['sheet' => $sheet, 'plan' => $plan, 'looks' => $looks, 'error' => $error]);
     }
 
     #[Route('/sheets/{id}/plan/odds', name: 'sheet_odds', methods: ['GET'])]

@@ -25,6 +25,7 @@ use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\EasiestPocket;
+use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\StrokeName;
 
 /** The plan of a sheet, leg by leg: ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
@@ -106,7 +107,7 @@ final class PlanController extends AbstractController
         $rack = $place->rack;
         $plan = TablePlan::heldBy($request, $rack);
         $balls = $rack->objectBalls();
-        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
+        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'passed' => [], 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
         if ([] === $balls || !$view['has_cue']) {
             return $view;
         }
@@ -121,6 +122,7 @@ final class PlanController extends AbstractController
             $view['report'] = new ShotReport($shot, $rack->table);
             $view['parts'] = AimParts::of($shot, $rack->balls, $rack->table);
             $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->table, $rack->balls);
+            $view['passed'] = RouteClearance::of($shot, $rack->balls)->passed;
             $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
             $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale) == StrokeInput::fromChoice($choice, $scale);
         } catch (LaneError|UnprocessableEntityHttpException $e) {

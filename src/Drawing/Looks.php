@@ -9,10 +9,14 @@ use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Plan\TwoAhead;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\BallReading;
 use ZigLane\Core\Shot\Fan;
+use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\Landing;
 use ZigLane\Core\Shot\LandingSearch;
 use ZigLane\Core\Shot\Lane;
@@ -35,6 +39,10 @@ use ZigLane\Core\Table\TableGeometry;
 final class Looks
 {
     private const TRIES = 300;
+    /** Share of the best odds of two balls from which a spot counts as on the right side. */
+    private const RIGHT_SIDE = 0.8;
+    /** Indirect ways that are shown. */
+    private const INDIRECT = 8;
 
     public readonly Overlay $overlay;
 
@@ -43,6 +51,9 @@ final class Looks
 
     /** @var list<Choice> */
     public array $choices = [];
+
+    /** Whether a slower, better answer is to be asked for. */
+    public bool $hasMore = false;
 
     /** @var list<Row> */
     public array $rows = [];
@@ -62,6 +73,7 @@ final class Looks
             'speeds' => $looks->fan(Fan::overSpeeds($looks->desk(), $shot->layout, $shot->choice, $scale)),
             'zone' => $looks->zone($shot, $input),
             'read' => $looks->read($shot),
+            'indirect' => $looks->indirect($shot),
             'land' => $looks->land($shot, $input),
             default => null,
         };
@@ -156,11 +168,42 @@ final class Looks
             $this->overlay->line($ghost, $ghost->towards($lines[0]->line + \M_PI, 0.5), 'of-pot');
         }
         $names = implode(', ', array_map(static fn (PotLine $line): string => $line->pocket->value, $lines));
-        $text = \sprintf('Zone of the %s in %s: from the shaded part it is potted at least %d times of 100, from the darker more (medium speed, half a tip above; worked out from the player\'s errors, best spot %d).', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()));
-        if ($layout->has(Ball::Cue)) {
-            $text .= \sprintf(' Where this shot stops: %d of 100.', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue), $this->rack->balls)));
-        }
+        $here = $layout->has(Ball::Cue) ? \sprintf(', here %d', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue), $this->rack->balls))) : '';
+        $text = \sprintf('Shaded: the %s in %s %d or more of 100, darker more (best %d%s), at medium speed, half a tip above.', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()), $here);
         $this->sentences = [$text, $this->lane($shot, $lines, $least, $simulator)];
+        $after = $input->ballAfterNext();
+        if (null === $after || !$layout->has($after)) {
+            return;
+        }
+        if ($input->more) {
+            $this->sentences[] = $this->ahead($layout, $lines, $after);
+        } else {
+            $this->hasMore = true;
+            $this->sentences[] = \sprintf('Working out from where the %s follows…', $after->label());
+        }
+    }
+
+    /**
+     * The part of the zone from which the ball after the next one follows: the right side of the line.
+     *
+     * @param non-empty-list<PotLine> $lines
+     */
+    private function ahead(Layout $layout, array $lines, Ball $after): string
+    {
+        $zone = Zone::ofOdds($lines, TwoAhead::odds($this->rack->withLayout($layout), $lines, $after), $this->rack->table, $this->rack->balls);
+        $most = $zone->most();
+        if ($most < 0.02) {
+            return \sprintf('From nowhere the %s follows after the %s with odds worth showing.', $after->label(), $lines[0]->ball->label());
+        }
+        $this->overlay->area($zone->polygons(self::RIGHT_SIDE * $most), 'of-ahead');
+
+        return \sprintf(
+            'Hatched, the right side: the %s and then the %s %d or more of 100 (best spot %d, by the planner\'s reckoning).',
+            $lines[0]->ball->label(),
+            $after->label(),
+            (int) round(100 * self::RIGHT_SIDE * $most),
+            (int) round(100 * $most),
+        );
     }
 
     /** @param non-empty-list<PotLine> $lines */
@@ -175,21 +218,21 @@ final class Looks
         $lengths = fn (float $share): float => $this->scale->lengths(min($speed * $share, Strike::MAX_SPEED));
         $way = match (true) {
             null === $lane->angle => '',
-            $lane->angle < 35.0 => \sprintf(' It comes into the line (%.0f°).', $lane->angle),
-            $lane->angle > 55.0 => \sprintf(' It crosses the line (%.0f°).', $lane->angle),
-            default => \sprintf(' It meets the line at %.0f°.', $lane->angle),
+            $lane->angle < 35.0 => \sprintf(', into the line (%.0f°)', $lane->angle),
+            $lane->angle > 55.0 => \sprintf(', across the line (%.0f°)', $lane->angle),
+            default => \sprintf(', at %.0f° to the line', $lane->angle),
         };
 
         return \sprintf(
-            'Lane: %.0f cm, from %.0f %% softer (%.1f lengths) to %.0f %% harder (%.1f). Short: %s; long: %s.%s',
+            'Lane: %.0f cm, from %.0f %% softer (%.1f lengths) to %.0f %% harder (%.1f)%s. Short: %s; long: %s.',
             100 * $lane->length(),
             100 * $lane->slower,
             $lengths(1 - $lane->slower),
             100 * $lane->harder,
             $lengths(1 + $lane->harder),
-            '' === $lane->short ? 'no end found' : $lane->short,
-            '' === $lane->long ? 'no end found' : $lane->long,
             $way,
+            '' === $lane->short ? 'no end' : $lane->short,
+            '' === $lane->long ? 'no end' : $lane->long,
         );
     }
 
@@ -286,6 +329,23 @@ final class Looks
         return \sprintf('%.0f (%s)', 100 * $pocket->odds, implode(', ', $parts));
     }
 
+    /** Combinations, caroms, banks and kicks that the rules allow from here. */
+    private function indirect(SolvedShot $shot): void
+    {
+        $on = BallsOn::of($this->rack->game, $shot->layout, $this->rack->group);
+        $found = (new IndirectSearch($this->rack->withLayout($shot->layout)))->find($on);
+        foreach (\array_slice($found, 0, self::INDIRECT) as $i => $way) {
+            foreach ([Ball::Cue, ...$way->over, $way->shot->choice->ball] as $ball) {
+                $this->overlay->route($way->shot->outcome->trajectory($ball), 0 === $i ? 'is-best' : 'of-fan', (string) $i);
+            }
+            $this->choices[] = $this->choice($way->shot, \sprintf('%s in %s', $way->shot->choice->ball->label(), $way->shot->choice->pocket->value), \sprintf('%s, %.0f of 100', $way->spoken(), 100 * $way->odds), (string) $i);
+        }
+        $name = static fn (Ball $ball): string => $ball->label();
+        $this->sentences = [[] === $found
+            ? \sprintf('No combination, carom, bank or kick has odds of %d of 100 or more from here.', (int) (100 * IndirectSearch::REAL))
+            : \sprintf('Ways over balls and cushions that meet %s first, from 100 simulated tries each at two speeds; press one to take it.', \count($on) > 3 ? 'a ball that may be shot' : 'the '.implode(' or ', array_map($name, $on)))];
+    }
+
     private function land(SolvedShot $shot, LookInput $input): void
     {
         $point = $input->point();
@@ -297,7 +357,10 @@ final class Looks
         $target = $this->plan->projection->spot(...$point);
         $this->overlay->dot($target, 1000 * LandingSearch::ROOM, 'of-target');
         $this->overlay->dot($target, 10, 'of-target');
-        $landings = (new LandingSearch($this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player))->find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $target, $shot->choice->stroke->elevation);
+        $search = new LandingSearch($this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        $sides = $input->more ? $search->sides($shot->layout, $shot->choice->ball, $shot->choice->pocket) : [];
+        $landings = $search->find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $target, $shot->choice->stroke->elevation, [0.0, ...$sides]);
+        $this->hasMore = !$input->more;
         if ([] === $landings) {
             $this->sentences = [\sprintf('No stroke was found that pots the %s in %s and keeps the cue ball clear.', $shot->choice->ball->label(), $shot->choice->pocket->value)];
 
@@ -308,6 +371,7 @@ final class Looks
         } else {
             $this->sentences = [\sprintf('Strokes that stop there, the best first: chance of the pot, and of a stop within %.0f cm, from %d simulated tries each.', 100 * LandingSearch::ROOM, LandingSearch::TRIES)];
         }
+        $this->sentences[0] .= $this->hasMore ? ' Trying the sides of the pocket…' : ([] === $sides ? '' : ' The sides of the pocket were tried as well.');
         foreach ($landings as $i => $landing) {
             $this->overlay->route($landing->shot->outcome->trajectory(Ball::Cue), 0 === $i ? 'is-best' : 'of-fan', (string) $i);
             $this->choices[] = $this->choice($landing->shot, $landing->route, \sprintf('pot %.0f, there %.0f of 100', 100 * $landing->made, 100 * $landing->there), (string) $i);
@@ -318,8 +382,10 @@ final class Looks
     private function choice(SolvedShot $shot, string $title, string $words, string $for): array
     {
         $input = StrokeInput::fromChoice($shot->choice, $this->scale);
-        $stroke = \sprintf('%s %s tips, %s lengths', $input->clock, $input->tips, $input->lengths);
+        $aside = 1000 * $shot->choice->aside;
+        $side = abs($aside) < 0.5 ? '' : \sprintf(', %.0f mm to the %s of the pocket', abs($aside), $aside > 0 ? 'left' : 'right');
+        $stroke = \sprintf('%s %s tips, %s lengths%s', $input->clock, $input->tips, $input->lengths, $side);
 
-        return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['clock' => $input->clock, 'tips' => $input->tips, 'lengths' => $input->lengths, 'aside' => $input->aside]];
+        return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['ball' => $input->ball, 'pocket' => $input->pocket, 'direction' => $input->direction, 'elevation' => $input->elevation, 'clock' => $input->clock, 'tips' => $input->tips, 'lengths' => $input->lengths, 'aside' => $input->aside]];
     }
 }

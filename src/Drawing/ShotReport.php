@@ -74,8 +74,9 @@ final readonly class ShotReport
     public function thrown(AimParts $parts): string
     {
         $all = $parts->cutThrow + $parts->spinThrow;
+        $sign = $all < 0.0 ? -1 : 1;
 
-        return \sprintf('%s (cut %s, side %s)', self::turned($all), self::turned($parts->cutThrow), self::turned($parts->spinThrow));
+        return \sprintf('%s: cut %+.1f, side %+.1f', self::turned($all), $sign * $parts->cutThrow, $sign * $parts->spinThrow);
     }
 
     public function swerve(AimParts $parts): string

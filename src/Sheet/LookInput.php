@@ -12,7 +12,7 @@ use ZigLane\Core\Table\Pocket;
 /** What is to be laid over the table, as the page speaks of it. */
 final readonly class LookInput
 {
-    public const LOOKS = ['route', 'spread', 'tips', 'speeds', 'zone', 'read', 'land'];
+    public const LOOKS = ['route', 'spread', 'tips', 'speeds', 'zone', 'read', 'indirect', 'land'];
 
     private function __construct(
         public string $look,
@@ -24,6 +24,10 @@ final readonly class LookInput
         public int $odds,
         /** A point of the drawing, "x,y", that the cue ball is to stop at; empty when none was clicked. */
         public string $target,
+        /** Whether the slower rest of a look is asked for, which comes after the first answer. */
+        public bool $more,
+        /** The ball after the next one, for the zone; empty for none. */
+        public string $after,
     ) {
     }
 
@@ -46,7 +50,30 @@ final readonly class LookInput
             Pocket::tryFrom($input->getString('next_pocket'))->value ?? '',
             max(10, min(95, $input->getInt('odds', 70))),
             1 === preg_match('/^-?\d{1,4}(\.\d{1,3})?,-?\d{1,4}(\.\d{1,3})?$/D', $target) ? $target : '',
+            $input->getBoolean('more'),
+            self::ballAfter($input->getString('after', 'auto'), $next, $called, $labels),
         );
+    }
+
+    /** @param list<string> $labels of the balls on the table, in the order of the game */
+    private static function ballAfter(string $after, string $next, string $called, array $labels): string
+    {
+        $others = array_values(array_filter($labels, static fn (string $label): bool => $label !== $next && $label !== $called));
+        if ('auto' !== $after) {
+            return \in_array($after, $others, true) ? $after : '';
+        }
+        foreach ($others as $label) {
+            if ((int) $label > (int) $next) {
+                return $label;
+            }
+        }
+
+        return $others[0] ?? '';
+    }
+
+    public function ballAfterNext(): ?Ball
+    {
+        return '' === $this->after ? null : Ball::named($this->after);
     }
 
     public function nextBall(): ?Ball

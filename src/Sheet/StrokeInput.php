@@ -26,6 +26,8 @@ final readonly class StrokeInput
         public string $elevation = '0',
         /** Side of the pocket in millimetres, to the left of its middle seen from the ball. */
         public string $aside = '0',
+        /** The cue's own direction in degrees where a shot is aimed by hand; empty: aimed at the pocket. */
+        public string $direction = '',
     ) {
     }
 
@@ -40,6 +42,7 @@ final readonly class StrokeInput
             trim($input->getString('lengths', '2')),
             trim($input->getString('elevation', '0')),
             trim($input->getString('aside', '0')),
+            trim($input->getString('direction')),
         );
     }
 
@@ -57,6 +60,7 @@ final readonly class StrokeInput
             NumberText::plain($scale->lengths($choice->stroke->speed)),
             NumberText::plain($choice->stroke->elevation),
             NumberText::plain(1000 * $choice->aside),
+            null === $choice->direction ? '' : \sprintf('%.4f', fmod(rad2deg($choice->direction) + 720, 360)),
         );
     }
 
@@ -75,7 +79,7 @@ final readonly class StrokeInput
         $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $scale->most()) / 100, ' lengths');
         $tip = Tip::atClock($hour, NumberText::between($this->tips, 'The tip offset', 0, 5, ' tips'));
 
-        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees')), $this->aside());
+        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees')), $this->aside(), $this->direction());
     }
 
     private function aside(): float
@@ -84,5 +88,10 @@ final readonly class StrokeInput
         $sign = str_starts_with($this->aside, '-') ? -1 : 1;
 
         return '' === $this->aside ? 0.0 : $sign * NumberText::between(ltrim($this->aside, '-'), 'The side of the pocket', 0, $most, ' mm, with a minus to the right') / 1000;
+    }
+
+    private function direction(): ?float
+    {
+        return '' === $this->direction ? null : deg2rad(NumberText::between($this->direction, 'The direction of the cue', 0, 360, ' degrees'));
     }
 }

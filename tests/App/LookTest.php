@@ -29,7 +29,7 @@ final class LookTest extends AppTestCase
         yield 'spread' => ['spread', '.area.is-95', '/Of 300 simulated tries with the player\'s errors \d+ % pot the 4/'];
         yield 'tips' => ['tips', '.over-line.of-fan', '/centre .*12:00 0 tips, 2.4 lengths/'];
         yield 'speeds' => ['speeds', '.over-line.of-fan', '/1.2 lengths/'];
-        yield 'zone' => ['zone', '.area', '/Zone of the 9 in .*at least 50 times of 100.*(Lane: \d+ cm, from \d+ % softer|No lane: )/'];
+        yield 'zone' => ['zone', '.area', '/Shaded: the 9 in .* 50 or more of 100.*(Lane: \d+ cm, from \d+ % softer|No lane: )/'];
         yield 'read' => ['read', '.over-line', '/FL \d+ \(cut \d+°/'];
     }
 
@@ -47,7 +47,40 @@ final class LookTest extends AppTestCase
         self::assertMatchesRegularExpression('/pot \d+, there \d+ of 100/', $this->text());
         $take = json_decode($this->client->getCrawler()->filter('[data-take]')->attr('data-take') ?? '', true);
         self::assertIsArray($take);
-        self::assertSame(['clock', 'tips', 'lengths', 'aside'], array_keys($take));
+        self::assertSame(['ball', 'pocket', 'direction', 'elevation', 'clock', 'tips', 'lengths', 'aside'], array_keys($take));
+    }
+
+    /** The slower part of a look is asked for by the first answer and comes on its own. */
+    public function testTheRightSideOfTheLineAndTheSidesOfThePocketComeAfterTheFirstAnswer(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), [0 => [0.92, 0.29], 4 => [1.4, 0.76], 5 => [2.03, 0.92], 6 => [2.19, 0.54]]);
+        $zone = ['look' => 'zone', 'next' => '5', 'next_pocket' => 'FL'] + self::STROKE;
+        $this->look($sheet, $zone);
+        self::assertStringContainsString('more=1', (string) $this->client->getCrawler()->filter('#overlay [hx-get]')->attr('hx-get'));
+        self::assertSelectorNotExists('.of-ahead');
+
+        $this->look($sheet, $zone + ['more' => '1']);
+        self::assertSelectorExists('#overlay .of-ahead');
+        self::assertSelectorNotExists('#overlay [hx-get]');
+        self::assertMatchesRegularExpression('/the right side: the 5 and then the 6 \d+ or more of 100/', $this->text());
+
+        $this->look($sheet, ['look' => 'land', 'target' => '1800,900', 'more' => '1'] + self::STROKE);
+        self::assertResponseIsSuccessful();
+        self::assertSelectorNotExists('#overlay [hx-get]');
+    }
+
+    /** Only the lowest ball may be met first in nine-ball: the 9 is made over it. */
+    public function testACombinationIsFoundToldAndTaken(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), [0 => [1.6, 0.65], 4 => [2.2225, 0.9525], 9 => [2.302, 1.032]]);
+        $this->look($sheet, ['look' => 'indirect'] + self::STROKE);
+
+        self::assertMatchesRegularExpression('/9 in FL combination over the 4, \d+ of 100/', $this->text());
+        $take = json_decode($this->client->getCrawler()->filter('[data-take]')->first()->attr('data-take') ?? '', true);
+        self::assertIsArray($take);
+        self::assertSame(['9', 'FL'], [$take['ball'], $take['pocket']]);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", $take);
+        self::assertStringContainsString('The 9 drops in FL', $this->text());
     }
 
     /** @param array<string, string> $query */
@@ -69,7 +102,7 @@ final class LookTest extends AppTestCase
         yield 'a spot that is none' => [['look' => 'land', 'target' => '1e9,x'], 'Click the cloth'];
         yield 'a ball that is not there' => [['look' => 'spread', 'ball' => '7'], 'not on the table'];
         yield 'a speed that is none' => [['look' => 'tips', 'lengths' => 'fast'], 'The speed must be a number'];
-        yield 'a pocket that is shut' => [['look' => 'zone', 'next' => '9', 'next_pocket' => 'XX'], 'Zone of the 9'];
+        yield 'a pocket that is shut' => [['look' => 'zone', 'next' => '9', 'next_pocket' => 'XX'], 'Shaded: the 9'];
     }
 
     public function testTheOddsAreTriedAndToldWithTheirInterval(): void

@@ -10,6 +10,7 @@ use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverDimension;
+use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 
 /** The running application in Chromium. Nothing here sleeps: every step waits for what it needs to see. */
@@ -109,7 +110,30 @@ abstract class BrowserTestCase extends TestCase
 
     protected function press(string ...$keys): void
     {
-        $this->browser->getKeyboard()->sendKeys($keys);
+        // As keys of the keyboard, not as text for an element: an answer that comes just now may replace the one that has the focus.
+        // Control and Shift are held from their first mention to their second.
+        $held = $steps = [];
+        foreach ($keys as $key) {
+            foreach (mb_str_split($key) as $one) {
+                if (\in_array($one, [WebDriverKeys::CONTROL, WebDriverKeys::SHIFT], true)) {
+                    $held[$one] = !($held[$one] ?? false);
+                    $steps[] = ['type' => $held[$one] ? 'keyDown' : 'keyUp', 'value' => $one];
+                } else {
+                    array_push($steps, ['type' => 'keyDown', 'value' => $one], ['type' => 'keyUp', 'value' => $one]);
+                }
+            }
+        }
+        $this->browser->executeCustomCommand('/session/:sessionId/actions', 'POST', ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $steps]]]);
+    }
+
+    /** @return array{float, float} a point of an element on the screen, by shares of its width and height */
+    protected function pointOf(string $css, float $across, float $down): array
+    {
+        $this->see($css);
+        /** @var array{float, float} $point */
+        $point = $this->browser->executeScript('const b = document.querySelector(arguments[0]).getBoundingClientRect(); return [b.x + arguments[1] * b.width, b.y + arguments[2] * b.height];', [$css, $across, $down]);
+
+        return $point;
     }
 
     /** @return array{float, float} where a spot in diamonds is on the screen */

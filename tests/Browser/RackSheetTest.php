@@ -41,10 +41,7 @@ final class RackSheetTest extends BrowserTestCase
         $this->click('[data-pocket="FL"] .grip');
         $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->element('#leg')->getText(), 'the pocket was not called');
         $before = $this->route();
-        $face = $this->element('#face');
-        $box = $face->getLocation();
-        $size = $face->getSize();
-        $this->drag([[$box->getX() + 0.6 * $size->getWidth(), $box->getY() + 0.4 * $size->getHeight()]]);
+        $this->drag([$this->pointOf('#face', 0.6, 0.4)]);
         $this->until(fn (): bool => $before !== $this->route(), 'the route did not follow the tip');
         self::assertNotSame('0', $this->element('[name="tips"]')->getAttribute('value'));
         $drawn = $this->route();
@@ -86,7 +83,7 @@ final class RackSheetTest extends BrowserTestCase
 
         $look('zone');
         $this->see('#overlay .area');
-        self::assertStringContainsString('Zone of the 5', $this->element('#look')->getText());
+        self::assertStringContainsString('Shaded: the 5', $this->element('#look')->getText());
 
         $look('land');
         $this->until(fn (): bool => str_contains($this->element('#look')->getText(), 'Click the cloth'), 'no word of what to do');
@@ -97,6 +94,89 @@ final class RackSheetTest extends BrowserTestCase
 
         $look('route');
         $this->until(fn (): bool => str_contains($this->element('#look')->getText(), 'cue ball stops'), 'the strip does not tell the route again');
+    }
+
+    /** From an empty table to a run of two legs with nothing but the keyboard. */
+    public function testTwoLegsArePlannedWithTheKeyboardAlone(): void
+    {
+        $this->sheetWith([]);
+        foreach (['0' => '2.9,0.9', '4' => '4.4,2.4', '5' => '6.4,2.9'] as $key => $at) {
+            $version = (int) $this->element('[data-desk]')->getAttribute('data-version');
+            $this->tabTo('[data-table]');
+            $this->press((string) $key);
+            $this->see(\sprintf('[data-tray-ball="%s"].is-selected', '0' === (string) $key ? 'cue' : $key));
+            $this->press(WebDriverKeys::ENTER);
+            $this->press($at, WebDriverKeys::ENTER);
+            $this->awaitSaved($version + 1);
+        }
+        $this->tabTo('a.next');
+        $this->press(WebDriverKeys::ENTER);
+        $this->see('#chart [data-route="cue"]');
+
+        $this->planLegByKeys('FL', '2.2');
+        $this->tabTo('.keep .button');
+        $this->press(WebDriverKeys::ENTER);
+        $this->see('[data-next-leg]');
+        $this->tabTo('[data-next-leg]');
+        $this->press(WebDriverKeys::ENTER);
+        $this->until(fn (): bool => str_starts_with($this->element('#leg')->getText(), 'Leg 2: 5'), 'the second leg is not there');
+        $this->see('#chart [data-route="cue"]');
+        $this->tabTo('.keep .button');
+        $this->press(WebDriverKeys::ENTER);
+        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'Saved with the sheet.'), 'the second leg was not saved');
+        self::assertCount(2, $this->browser->findElements(WebDriverBy::cssSelector('.legs li')));
+    }
+
+    /** The same with nothing but the mouse. */
+    public function testTwoLegsArePlannedWithTheMouseAlone(): void
+    {
+        $this->sheetWith([]);
+        foreach (['cue' => [2.9, 0.9], '4' => [4.4, 2.4], '5' => [6.4, 2.9]] as $ball => [$long, $short]) {
+            $version = (int) $this->element('[data-desk]')->getAttribute('data-version');
+            $tray = $this->element("[data-tray-ball=\"$ball\"]")->getLocation();
+            $this->drag([[$tray->getX() + 12, $tray->getY() + 12], $this->onScreen(5, 1), $this->onScreen($long, $short)]);
+            $this->awaitSaved($version + 1);
+        }
+        $this->click('a.next');
+        $this->see('#chart [data-route="cue"]');
+        $this->click('[data-pocket="FL"] .grip');
+        $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->element('#leg')->getText(), 'the pocket was not called');
+        $this->drag([$this->pointOf('#face', 0.5, 0.42)]);
+        $this->until(fn (): bool => '0' !== $this->element('[name="tips"]')->getAttribute('value') && str_contains($this->element('#numbers')->getText(), 'The 4 drops in FL'), 'the tip was not put');
+        $this->see('.keep .button')->click();
+        $this->click('[data-next-leg]');
+        $this->until(fn (): bool => str_starts_with($this->element('#leg')->getText(), 'Leg 2: 5'), 'the second leg is not there');
+        $this->see('#chart [data-route="cue"]');
+        $this->click('.keep .button');
+        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'Saved with the sheet.'), 'the second leg was not saved');
+        self::assertCount(2, $this->browser->findElements(WebDriverBy::cssSelector('.legs li')));
+    }
+
+    private function planLegByKeys(string $pocket, string $lengths): void
+    {
+        $this->tabTo('[name="pocket"]');
+        $this->press($pocket);
+        $this->until(fn (): bool => str_ends_with($this->element('#leg')->getText(), 'in '.$pocket), 'the pocket was not called');
+        $this->tabTo('#face');
+        $this->press(WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP);
+        $this->until(fn (): bool => '0.18' === $this->element('[name="tips"]')->getAttribute('value'), 'the tip was not moved');
+        $this->tabTo('#lengths');
+        $this->press(WebDriverKeys::CONTROL, 'a', WebDriverKeys::CONTROL);
+        $this->press($lengths, WebDriverKeys::ENTER);
+        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'The 4 drops in '.$pocket), 'the shot was not drawn');
+    }
+
+    /** Presses Tab until an element has the focus, as a person without a mouse does. */
+    private function tabTo(string $css): void
+    {
+        $this->see($css);
+        for ($i = 0; $i < 90; ++$i) {
+            if (true === $this->browser->executeScript('return document.activeElement?.matches(arguments[0]) ?? false', [$css])) {
+                return;
+            }
+            $this->press(WebDriverKeys::TAB);
+        }
+        self::fail("Tab does not lead to $css");
     }
 
     public function testKeysMoveTakeOffUndoAndFreeze(): void

@@ -78,15 +78,16 @@ final class Engine
     }
 
     /**
-     * Runs until every ball rests or has dropped.
+     * Runs until every ball rests or has dropped, or, if so wished, until two balls meet.
      *
-     * @param list<Body> $bodies with their velocities set; their order is that of the layout
+     * @param list<Body> $bodies       with their velocities set; their order is that of the layout
+     * @param bool       $untilMeeting ends with the instant at which the first two balls meet, which is recorded but not played
      *
      * @return list<array{float, EventKind, Body, Body|null, int, float, float}> time, kind, ball, other ball, surface or pocket, x, y
      *
      * @throws SimulationLimit If the bound on steps is met
      */
-    public function run(array $bodies): array
+    public function run(array $bodies, bool $untilMeeting = false): array
     {
         $this->bodies = $bodies;
         $this->awake = $this->still = $this->events = $this->pressedUntil = [];
@@ -129,6 +130,11 @@ final class Engine
             }
             if ($step >= $most) {
                 throw SimulationLimit::events($most, $this->now);
+            }
+            if ($isPair && $untilMeeting && null !== $next->partner) {
+                $this->now = $next->pairTime;
+                $this->record(EventKind::Ball, $next, $next->partner);
+                break;
             }
             if ($isPair) {
                 $this->meet($this->fastestAt($next));

@@ -16,6 +16,7 @@ use ZigLane\Core\Shot\BallReading;
 use ZigLane\Core\Shot\Fan;
 use ZigLane\Core\Shot\LandingSearch;
 use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\Stroke;
@@ -171,6 +172,39 @@ final class LooksTest extends TestCase
         $rising = $open;
         sort($rising);
         self::assertSame($rising, $open);
+    }
+
+    /** Cheating the pocket opens landings: asked for with the sides, they are aimed at a side and still land and pot. */
+    public function testSidesOfThePocketOpenLandings(): void
+    {
+        $layout = Table::layout([0 => [1.4, 0.635], 4 => [1.9, 0.8]]);
+        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $sides = $search->sides($layout, Ball::Four, Pocket::FootLeft);
+        self::assertCount(2, $sides);
+        self::assertLessThan(0.0, min($sides));
+        self::assertGreaterThan(0.0, max($sides));
+        foreach ($sides as $side) {
+            self::assertTrue(self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.3), $side))->isMade());
+            $target = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.3), 1.7), $side))->outcome->final->spot(Ball::Cue);
+            $found = $search->find($layout, Ball::Four, Pocket::FootLeft, $target, 0.0, [$side]);
+            self::assertLessThan(LandingSearch::CLOSE, $found[0]->off);
+            self::assertSame($side, $found[0]->shot->choice->aside);
+        }
+    }
+
+    public function testBallsBesideTheRouteAreToldWithTheirGap(): void
+    {
+        // Straight along the middle: the 5 stands 80 mm from the line's middle, the 6 far away, the 4 is the called ball.
+        $layout = Table::layout([0 => [0.5, 0.635], 4 => [1.9, 0.635], 5 => [1.0, 0.715], 6 => [1.2, 0.2]]);
+        $shot = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.5)));
+        $passed = RouteClearance::of($shot, new BallSet())->passed;
+
+        self::assertSame([Ball::Five], array_column($passed, 0));
+        // The cue ball runs to the ghost ball, a little to one side of the straight line.
+        $ghost = $shot->aim->ghost->at;
+        $line = $layout->spot(Ball::Cue)->directionTo($ghost);
+        $across = abs(cos($line) * (0.715 - 0.635) - sin($line) * (1.0 - 0.5));
+        self::assertEqualsWithDelta($across - 2 * Table::R, $passed[0][1], 0.002);
     }
 
     private static function desk(): ShotDesk

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan\Internal;
+
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Shot\Angle;
+use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Table\Pocket;
+
+/**
+ * One ball to one pocket, for every set of the other balls: the balls that must be gone for the ball's own way and for the ghost
+ * ball to be free, and from any cue ball spot the balls that must be gone for the cue ball's way, and the chance of the pot by speed.
+ *
+ * @internal
+ */
+final class Prospect
+{
+    /** Nodes of the StrokeBook's speeds for which the chance is worked out; between them straight. */
+    private const ANCHORS = [1, 3, 6];
+    /** A gap in which another ball is still in the way, metres. */
+    private const TIGHT = 0.002;
+    /** Spots of the grid that are passed over from one to the next when a rough sum will do: no divisor of a column's. */
+    private const EVERY = 7;
+    /** Chances below this are not looked at. */
+    private const LEAST = 0.02;
+
+    /** @var array<int, array{float, int, int, non-empty-list<float>}>|null by grid spot, once asked for */
+    private ?array $views = null;
+
+    public readonly Ball $ball;
+    public readonly Pocket $pocket;
+
+    /** @param int $mask balls that must be gone, as bits */
+    public function __construct(public readonly PotLine $line, public readonly int $mask, private readonly Layout $others, private readonly Sight $sight, public readonly StrokeBook $book, private readonly Grid $grid)
+    {
+        $this->ball = $line->ball;
+        $this->pocket = $line->pocket;
+    }
+
+    /** @return array<int, array{float, int, int, non-empty-list<float>}> what the pot looks like from the spots of the grid, as `view` gives it */
+    public function views(): array
+    {
+        return $this->views ??= array_filter(array_map($this->view(...), $this->grid->spots), static fn (?array $view): bool => null !== $view);
+    }
+
+    /** How much of the table the pot can be played from: the sum of the best chances over every few spots of the grid. */
+    public function reach(): float
+    {
+        $sum = 0.0;
+        for ($i = 0, $n = \count($this->grid->spots); $i < $n; $i += self::EVERY) {
+            $view = $this->view($this->grid->spots[$i]);
+            $sum += null === $view ? 0.0 : max($view[3]);
+        }
+
+        return $sum;
+    }
+
+    /**
+     * What the pot looks like from a spot: place of the cut in the RouteTable, row of the distance in the StrokeBook, balls that must be
+     * gone as bits, and the chance at each speed of the book; null where it cannot be played.
+     *
+     * @return array{float, int, int, non-empty-list<float>}|null
+     */
+    public function view(Spot $cue): ?array
+    {
+        $ghost = $this->line->ghost;
+        $distance = $cue->distanceTo($ghost);
+        $place = RouteTable::place(Angle::wrapped($this->line->aimedLine() - $cue->directionTo($ghost)));
+        if (null === $place || $distance < 0.01) {
+            return null;
+        }
+        $chances = [];
+        foreach (self::ANCHORS as $node) {
+            $chances[] = $this->line->chanceAt($cue, $this->book->speeds[$node]);
+        }
+        if (max($chances) < self::LEAST) {
+            return null;
+        }
+
+        return [$place, $this->book->row($distance), self::inTheWay($this->sight, $this->others, $cue, $ghost), self::bySpeed($chances)];
+    }
+
+    /** @return int the balls that lie in a straight way, as bits */
+    public static function inTheWay(Sight $sight, Layout $others, Spot $from, Spot $to): int
+    {
+        $mask = 0;
+        do {
+            $found = false;
+            foreach ($sight->clearance($others, $from, $to, []) as $nearest) {
+                if (null !== $nearest && $nearest[0] < self::TIGHT) {
+                    $mask |= 1 << $nearest[1]->value;
+                    $others = $others->without($nearest[1]);
+                    $found = true;
+                }
+            }
+        } while ($found);
+
+        return $mask;
+    }
+
+    /**
+     * @param list<float> $chances at ANCHORS
+     *
+     * @return non-empty-list<float> at every speed of the book
+     */
+    private static function bySpeed(array $chances): array
+    {
+        [$a, $b, $c] = self::ANCHORS;
+        $all = [];
+        for ($node = 0; $node < StrokeBook::SPEEDS; ++$node) {
+            $all[] = max(0.0, min(1.0, $node < $b
+                ? $chances[0] + ($node - $a) / ($b - $a) * ($chances[1] - $chances[0])
+                : $chances[1] + ($node - $b) / ($c - $b) * ($chances[2] - $chances[1])));
+        }
+        if (0.0 === $chances[0]) {
+            // Too slow to reach the pocket: the speeds between are taken as if it were fast enough, those below as nothing.
+            $all[0] = $all[1] = 0.0;
+        }
+
+        return $all;
+    }
+}

@@ -1,0 +1,211 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan\Internal;
+
+use ZigLane\Core\Plan\Order;
+use ZigLane\Core\Plan\Wishes;
+use ZigLane\Core\Position\Layout;
+
+/**
+ * The chance to finish from every cue ball spot of the grid, for any set of balls that is left, by going backwards from the last
+ * ball (dynamic programming; Bellman 1957): the best over pots and strokes of the chance of the pot times what the next set is worth
+ * where the cue ball stops. The player's errors blur that worth along the lattice of strokes: for each of speed, roll and side by the
+ * three points at nought and at the square root of three standard deviations (Gauss and Hermite). Maps are kept as they are asked for.
+ *
+ * @internal
+ */
+final class Values
+{
+    /** The weight of either outer point and how far out it lies. */
+    private const BLUR = 0.28867513459481287;
+
+    /** Share of the average worth that a route is given which runs into a ball; shots that do are tried in full before they are played. */
+    private const KNOCKED = 0.5;
+
+    /** @var array<int, list<float>> by set */
+    private array $maps = [];
+
+    public readonly Order $order;
+
+    /** @param self|null $before the values of the layout before some balls were moved */
+    public function __construct(public readonly Survey $survey, public readonly Wishes $wishes, private readonly ?self $before = null)
+    {
+        $this->order = $survey->order;
+    }
+
+    /**
+     * The values of a layout in which some balls have been moved by a shot. Maps are taken over from before; only where the ball that
+     * must come next has been moved its chance is worked out anew, times what the rest is usually worth.
+     */
+    public function moved(Layout $layout): self
+    {
+        return new self($this->survey->moved($layout), $this->wishes, $this);
+    }
+
+    /** Chance to finish with a set of balls from a spot, 0 to 1. */
+    public function at(int $set, float $x, float $y): float
+    {
+        return $this->order->isOut($set) ? 1.0 : $this->survey->grid->at($this->map($set), $x, $y);
+    }
+
+    /** @return list<float> for every spot of the grid */
+    public function map(int $set): array
+    {
+        return $this->maps[$set] ??= null === $this->before ? $this->swept($set) : $this->takenOver($this->before, $set);
+    }
+
+    /** @return list<float> */
+    private function takenOver(self $before, int $set): array
+    {
+        $next = $this->order->next($set);
+        $balls = Order::balls($next);
+        if (1 !== \count($balls) || !$this->survey->hasMoved($balls[0])) {
+            return $before->map($set);
+        }
+        $left = $set & ~$next;
+        $rest = 1.0;
+        if (!$this->order->isOut($left)) {
+            $map = $this->map($left);
+            rsort($map);
+            $half = \array_slice($map, 0, intdiv(\count($map), 2));
+            $rest = array_sum($half) / \count($half);
+        }
+        $values = array_fill(0, \count($this->survey->grid->spots), 0.0);
+        foreach ($this->survey->prospects($balls[0]) as $prospect) {
+            if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($balls[0], $prospect->pocket)) {
+                continue;
+            }
+            foreach ($prospect->views() as $i => [, , $mask, $chances]) {
+                if (0 === ($mask & $left)) {
+                    $values[$i] = max($values[$i], $rest * max($chances));
+                }
+            }
+        }
+
+        return array_values($values);
+    }
+
+    /** @return list<float> */
+    private function swept(int $set): array
+    {
+        $values = array_fill(0, \count($this->survey->grid->spots), 0.0);
+        foreach (Order::balls($this->order->next($set)) as $ball) {
+            $left = $set & ~(1 << $ball->value);
+            foreach ($this->survey->prospects($ball) as $prospect) {
+                if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($ball, $prospect->pocket)) {
+                    continue;
+                }
+                $worth = [];
+                foreach ($prospect->views() as $i => [$place, $row, $mask, $chances]) {
+                    if (0 !== ($mask & $left) || max($chances) <= $values[$i]) {
+                        continue;
+                    }
+                    $cut = min((int) $place, RouteTable::CUTS - 2);
+                    $worth[$cut] ??= $this->worth($prospect, $cut, $left);
+                    $worth[$cut + 1] ??= $this->worth($prospect, $cut + 1, $left);
+                    $values[$i] = max($values[$i], self::best($worth[$cut], $worth[$cut + 1], $place - $cut, $chances, $this->survey->book->spreads[$row])[0]);
+                }
+            }
+        }
+
+        return $values;
+    }
+
+    /**
+     * What the rest is worth at the end of every route of a cut; 0 after a scratch.
+     *
+     * @return list<float> by node
+     */
+    public function worth(Prospect $prospect, int $cut, int $left): array
+    {
+        [$masks, $x, $y] = $this->survey->routes($prospect)->row($cut);
+        $out = $this->order->isOut($left);
+        $map = $out ? [] : $this->map($left);
+        $grid = $this->survey->grid;
+        // Where a route runs into a ball the cue ball ends anywhere, and the ball has been moved.
+        $knocked = $out ? 0.0 : self::KNOCKED * array_sum($map) / \count($map);
+        $worth = [];
+        foreach ($masks as $node => $mask) {
+            $blocked = 0 !== ($mask & $left);
+            $worth[] = match (true) {
+                // With the last ball down it matters no more what the cue ball runs into.
+                $out => $blocked || $x[$node] >= 0.0 ? 1.0 : 0.0,
+                $blocked => $knocked,
+                $x[$node] < 0.0 => 0.0,
+                default => $grid->at($map, $x[$node], $y[$node]),
+            };
+        }
+
+        return $worth;
+    }
+
+    /**
+     * The best node between two cuts: chance of the pot times the blurred worth.
+     *
+     * @param list<float>                           $low     worth at the cut below
+     * @param list<float>                           $high    worth at the cut above
+     * @param float                                 $share   of the way from the one to the other
+     * @param list<float>                           $chances of the pot, by speed
+     * @param list<array{float, float, float}|null> $spreads
+     *
+     * @return array{float, int} value and node, -1 where none is worth anything
+     */
+    public static function best(array $low, array $high, float $share, array $chances, array $spreads): array
+    {
+        $worth = [];
+        foreach ($low as $node => $value) {
+            $worth[] = $value + $share * ($high[$node] - $value);
+        }
+        $best = 0.0;
+        $at = -1;
+        for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
+            if ($chances[$speed] <= $best) {
+                continue;
+            }
+            foreach (self::blurred($worth, $spreads, $speed) as $node => $value) {
+                $value *= $chances[$speed];
+                if ($value > $best) {
+                    $best = $value;
+                    $at = $node;
+                }
+            }
+        }
+
+        return [$best, $at];
+    }
+
+    /**
+     * @param list<float>                           $worth   by node
+     * @param list<array{float, float, float}|null> $spreads
+     *
+     * @return array<int, float> the blurred worth of the nodes of a speed that can be played
+     */
+    public static function blurred(array $worth, array $spreads, int $speed): array
+    {
+        $blurred = [];
+        $stride = StrokeBook::ROLLED * StrokeBook::SIDED;
+        $slower = $speed > 0 ? -$stride : 0;
+        $faster = $speed < StrokeBook::SPEEDS - 1 ? $stride : 0;
+        for ($roll = 0; $roll < StrokeBook::ROLLED; ++$roll) {
+            $lower = $roll > 0 ? -StrokeBook::SIDED : 0;
+            $higher = $roll < StrokeBook::ROLLED - 1 ? StrokeBook::SIDED : 0;
+            for ($side = 0; $side < StrokeBook::SIDED; ++$side) {
+                $node = $speed * $stride + $roll * StrokeBook::SIDED + $side;
+                $spread = $spreads[$node];
+                if (null === $spread) {
+                    continue;
+                }
+                $here = $worth[$node];
+                $value = $here
+                    + self::BLUR * $spread[0] * ($worth[$node + $slower] + $worth[$node + $faster] - 2 * $here)
+                    + self::BLUR * $spread[1] * ($worth[$node + $lower] + $worth[$node + $higher] - 2 * $here)
+                    + self::BLUR * $spread[2] * ($worth[$node - ($side > 0 ? 1 : 0)] + $worth[$node + ($side < StrokeBook::SIDED - 1 ? 1 : 0)] - 2 * $here);
+                $blurred[$node] = $value;
+            }
+        }
+
+        return $blurred;
+    }
+}

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Plan\Internal\Survey;
+use ZigLane\Core\Plan\Internal\Values;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Shot\Zone;
+
+/**
+ * The odds to make a ball and then the one after it, from any cue ball spot: what is needed to see the right side of the line. The
+ * share of good positions after the pot comes from the planner's values on its grid, the odds of the pot itself from PotLine.
+ */
+final class TwoAhead
+{
+    /**
+     * @param Rack                    $rack  the balls as they lie before the first of the two is shot
+     * @param non-empty-list<PotLine> $lines of the first ball
+     *
+     * @return \Closure(Spot): float 0 to 1
+     */
+    public static function odds(Rack $rack, array $lines, Ball $after): \Closure
+    {
+        $survey = Survey::of($rack, Order::inTurn([$lines[0]->ball, $after]));
+        $both = new Values($survey, new Wishes());
+        $one = new Values($survey->inOrder(Order::inTurn([$lines[0]->ball])), new Wishes());
+        $pot = $one->map($survey->all());
+        $run = $both->map($survey->all());
+        // Where the pot itself is not to be had nothing is known of what comes after it: as good as anywhere.
+        $share = array_map(static fn (float $pot, float $run): ?float => $pot > 0.05 ? min(1.0, $run / $pot) : null, $pot, $run);
+        $known = array_filter($share, static fn (?float $value): bool => null !== $value);
+        $usual = [] === $known ? 0.0 : array_sum($known) / \count($known);
+        $share = array_map(static fn (?float $value): float => $value ?? $usual, $share);
+
+        return static fn (Spot $spot): float => Zone::best($lines, $spot, $rack->balls) * $survey->grid->at($share, $spot->x, $spot->y);
+    }
+}

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Rules;
+
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+
+/**
+ * The balls that may be met first, by the world standard rules (WPA; from memory): nine- and ten-ball the lowest on the table; eight-ball
+ * any while the table is open, then those of the group, and the 8 when none is left; straight pool any.
+ */
+final class BallsOn
+{
+    /** @return list<Ball> in the order of the game */
+    public static function of(Game $game, Layout $layout, ?Group $group): array
+    {
+        $balls = array_values(array_filter($game->balls(), $layout->has(...)));
+        if (Game::NineBall === $game || Game::TenBall === $game) {
+            return \array_slice($balls, 0, 1);
+        }
+        if (Game::EightBall !== $game || null === $group || Group::Open === $group) {
+            return $balls;
+        }
+        $own = array_values(array_filter($balls, $group->has(...)));
+
+        return [] !== $own ? $own : array_values(array_filter($balls, static fn (Ball $ball): bool => Ball::Eight === $ball));
+    }
+}

@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Shot;
+
+use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\Event;
+use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Rollouts;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\Pocket;
+
+/**
+ * Combinations, caroms, banks and kicks that are real chances. The cue is turned once round in small steps, each direction played
+ * among all balls; neighbouring directions that make the same ball over the same first contact are one window. The middle of
+ * each window that is wide enough for the player is played with his errors. So nothing is looked for by its shape: what the
+ * simulation makes is found, and named from its contacts afterwards.
+ *
+ * Cost: 2 pi / STEP shots for each stroke, and TRIES for each window.
+ */
+final readonly class IndirectSearch
+{
+    /** Step of the direction, degrees: a window narrower than two steps may be missed; few players make half of those. */
+    private const STEP = 0.15;
+    /** Strokes: speed m/s and height of the tip. */
+    private const STROKES = [[1.8, 0.2], [3.2, 0.1]];
+    private const TRIES = 100;
+    /** Windows are tried in full from the widest on, at most so many. */
+    private const TRIED = 24;
+    /** Odds from which a shot is a real chance. */
+    public const REAL = 0.1;
+
+    private EventSimulator $simulator;
+
+    public function __construct(private Rack $rack)
+    {
+        $this->simulator = new EventSimulator($rack->table, $rack->balls);
+    }
+
+    /**
+     * @param list<Ball>|null $first the balls that may be met first; null: any
+     * @param list<Ball>|null $made  the balls that count when they are made; null: any
+     *
+     * @return list<IndirectShot> the best odds first, one for each ball, pocket and kind
+     */
+    public function find(?array $first = null, ?array $made = null, int $seed = 1): array
+    {
+        $layout = $this->rack->layout;
+        if (!$layout->has(Ball::Cue)) {
+            return [];
+        }
+        $rollouts = $this->simulator->rollouts($layout);
+        $windows = [];
+        foreach (self::STROKES as [$speed, $height]) {
+            $strike = Strike::degrees(0.0, $speed, 0.0, $height, 2.0, $this->rack->cue->endMassRatio);
+            foreach ($this->windows($rollouts, $strike, $first) as $window) {
+                if (null === $made || \in_array($window[0], $made, true)) {
+                    $windows[] = [...$window, new Stroke(Tip::fractions(0.0, $height), $speed, 2.0)];
+                }
+            }
+        }
+        usort($windows, static fn (array $a, array $b): int => $b[3] - $b[2] <=> $a[3] - $a[2]);
+        $best = [];
+        $tried = 0;
+        foreach ($windows as [$ball, $pocket, $from, $to, $stroke]) {
+            if ($tried >= self::TRIED) {
+                break;
+            }
+            $shot = $this->named($ball, $pocket, 0.5 * ($from + $to), $stroke);
+            if (null === $shot) {
+                continue;
+            }
+            ++$tried;
+            [$solved, $kind, $over, $rails] = $shot;
+            $odds = $this->odds($rollouts, $solved, $first, $seed);
+            $key = $ball->value.$pocket->value.$kind;
+            if ($odds >= self::REAL && $odds > ($best[$key]->odds ?? 0.0)) {
+                $best[$key] = new IndirectShot($solved, $kind, $over, $rails, $to - $from, $odds, self::TRIES);
+            }
+        }
+        usort($best, static fn (IndirectShot $a, IndirectShot $b): int => $b->odds <=> $a->odds);
+
+        return $best;
+    }
+
+    /**
+     * @param list<Ball>|null $first
+     *
+     * @return list<array{Ball, Pocket, float, float}> ball made, pocket, and the directions from and to, radians
+     */
+    private function windows(Rollouts $rollouts, Strike $strike, ?array $first): array
+    {
+        $steps = (int) round(360 / self::STEP);
+        $step = 2 * \M_PI / $steps;
+        $least = max(1, (int) floor(deg2rad($this->rack->player->aim) * 0.5 / $step));
+        $open = $found = [];
+        for ($i = 0; $i <= $steps; ++$i) {
+            $made = [];
+            if ($i < $steps) {
+                $ending = $rollouts->play($strike->towards($i * $step));
+                if (null !== $ending->first && !$ending->isScratch() && (null === $first || \in_array($ending->first, $first, true))) {
+                    foreach ($ending->pocketed as $number => $pocket) {
+                        $made[$number.$pocket->value.$ending->first->value] = [Ball::from($number), $pocket];
+                    }
+                }
+            }
+            foreach ($open as $key => [$ball, $pocket, $since]) {
+                if (!isset($made[$key])) {
+                    if ($i - $since >= $least) {
+                        $found[] = [$ball, $pocket, ($since - 0.5) * $step, ($i - 0.5) * $step];
+                    }
+                    unset($open[$key]);
+                }
+            }
+            foreach ($made as $key => [$ball, $pocket]) {
+                $open[$key] ??= [$ball, $pocket, $i];
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return array{SolvedShot, string, list<Ball>, list<\ZigLane\Core\Table\Rail>}|null null for a ball that is made straight, or not in the middle of its window */
+    private function named(Ball $ball, Pocket $pocket, float $direction, Stroke $stroke): ?array
+    {
+        $choice = new ShotChoice($ball, $pocket, $stroke, 0.0, $direction);
+        $layout = $this->rack->layout;
+        $aim = (new AimFinder($this->rack->table, $this->rack->balls, $this->rack->cue))->find($layout->spot(Ball::Cue), $layout->spot($ball), $choice);
+        $strike = $stroke->strike($direction, $this->rack->cue->endMassRatio);
+        $shot = new SolvedShot($layout, $choice, $aim, $strike, $this->simulator->play($layout, $strike));
+        if (!$shot->goesOn()) {
+            return null;
+        }
+        $contact = $shot->outcome->firstContact();
+        $kicked = self::rails(array_filter($shot->cushions(), static fn (Event $event): bool => null !== $contact && $event->time < $contact->time));
+        $banked = self::rails($shot->outcome->eventsOf($ball, EventKind::Cushion));
+        [$over, $byCueBall] = $this->chain($shot, $ball);
+        $kind = match (true) {
+            [] !== $kicked => IndirectShot::KICK,
+            [] !== $banked => IndirectShot::BANK,
+            [] === $over => null,
+            $byCueBall => IndirectShot::CAROM,
+            default => IndirectShot::COMBINATION,
+        };
+
+        return null === $kind ? null : [$shot, $kind, $over, [] !== $kicked ? $kicked : $banked];
+    }
+
+    /**
+     * @param array<Event> $events
+     *
+     * @return list<\ZigLane\Core\Table\Rail>
+     */
+    private static function rails(array $events): array
+    {
+        return array_values(array_filter(array_map(static fn (Event $event): ?\ZigLane\Core\Table\Rail => EventKind::Cushion === $event->kind ? $event->rail : null, $events)));
+    }
+
+    /**
+     * The balls from the cue ball's first contact to the one that is made, and whether the cue ball itself struck that one.
+     *
+     * @return array{list<Ball>, bool}
+     */
+    private function chain(SolvedShot $shot, Ball $made): array
+    {
+        // By whom each ball was first set moving.
+        $by = [];
+        foreach ($shot->outcome->events as $event) {
+            if (EventKind::Ball !== $event->kind || null === $event->other) {
+                continue;
+            }
+            foreach ([[$event->ball, $event->other], [$event->other, $event->ball]] as [$one, $other]) {
+                $moves = Ball::Cue === $one || isset($by[$one->value]);
+                if ($moves && Ball::Cue !== $other && !isset($by[$other->value])) {
+                    $by[$other->value] = $one;
+                    break;
+                }
+            }
+        }
+        $striker = $by[$made->value] ?? Ball::Cue;
+        if (Ball::Cue === $striker) {
+            $first = $shot->outcome->firstContact();
+            $met = null === $first ? $made : (Ball::Cue === $first->ball ? $first->other ?? $made : $first->ball);
+
+            return $met === $made ? [[], true] : [[$met], true];
+        }
+        $over = [];
+        for ($ball = $striker; Ball::Cue !== $ball && \count($over) < 15; $ball = $by[$ball->value] ?? Ball::Cue) {
+            array_unshift($over, $ball);
+        }
+
+        return [$over, false];
+    }
+
+    /** @param list<Ball>|null $first */
+    private function odds(Rollouts $rollouts, SolvedShot $shot, ?array $first, int $seed): float
+    {
+        $random = new Randomness($seed);
+        $made = 0;
+        for ($try = 0; $try < self::TRIES; ++$try) {
+            try {
+                $ending = $rollouts->play($this->rack->player->disturb($shot->strike, $random, $this->rack->balls->radius));
+            } catch (IllegalStroke) {
+                continue;
+            }
+            $legal = null !== $ending->first && (null === $first || \in_array($ending->first, $first, true));
+            $made += $legal && !$ending->isScratch() && $ending->pocketOf($shot->choice->ball) === $shot->choice->pocket ? 1 : 0;
+        }
+
+        return $made / self::TRIES;
+    }
+}
