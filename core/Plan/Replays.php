@@ -5,41 +5,56 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Plan\Internal\Policy;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Foul;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\Trials;
 
 /**
- * A rack played out many times with the player's errors, planned again after every shot from where the balls really lie: how often the
- * run is finished, and how it ends otherwise.
+ * A rack played out many times with the player's errors, what comes next being chosen again after every shot from where the balls really
+ * lie: how often the run is finished, and how it ends otherwise. The same seeds give the same replays, in any order and on any worker.
  */
 final class Replays
 {
-    public const ENDS = ['missed', 'scratch', 'foul', 'noShot', 'lost'];
+    /** How a run ends that is not finished. `hooked`: the shot that was left could not be reached straight; `noShot`: nothing to play. */
+    public const ENDS = ['missed', 'scratch', 'foul', 'hooked', 'noShot', 'lost'];
 
     public int $tries = 0;
     public int $finished = 0;
 
     /** @var array<string, int> how the others ended */
-    public array $ended = ['missed' => 0, 'scratch' => 0, 'foul' => 0, 'noShot' => 0, 'lost' => 0];
+    public array $ended = ['missed' => 0, 'scratch' => 0, 'foul' => 0, 'hooked' => 0, 'noShot' => 0, 'lost' => 0];
 
     /** @var array<int, int> tries that ended on a ball, by its number */
     public array $endedOn = [];
 
-    /** @var list<int> balls made in each try */
-    public array $made = [];
+    /** Balls made in all tries together. */
+    public int $made = 0;
+
+    /** @var array<int, int> tries that came to the shot of a number, from 1 on */
+    public array $reached = [];
 
     public function chance(): float
     {
         return 0 === $this->tries ? 0.0 : $this->finished / $this->tries;
     }
 
+    /** Chance to finish of the tries that came to a shot, from 1 on; null if none did. */
+    public function chanceFrom(int $shot): ?float
+    {
+        return isset($this->reached[$shot]) ? $this->finished / $this->reached[$shot] : null;
+    }
+
     /** @return array{float, float} at 95 percent */
     public function interval(): array
     {
-        return Trials::interval($this->finished, max(1, $this->tries));
+        return 0 === $this->tries ? [0.0, 1.0] : Trials::interval($this->finished, $this->tries);
     }
 
     public function plus(self $other): self
@@ -47,81 +62,116 @@ final class Replays
         $sum = clone $this;
         $sum->tries += $other->tries;
         $sum->finished += $other->finished;
+        $sum->made += $other->made;
         foreach ($other->ended as $how => $count) {
             $sum->ended[$how] += $count;
         }
         foreach ($other->endedOn as $ball => $count) {
             $sum->endedOn[$ball] = ($sum->endedOn[$ball] ?? 0) + $count;
         }
-        $sum->made = [...$sum->made, ...$other->made];
+        foreach ($other->reached as $shot => $count) {
+            $sum->reached[$shot] = ($sum->reached[$shot] ?? 0) + $count;
+        }
 
         return $sum;
     }
 
     /**
-     * @internal
+     * One replay more.
      *
-     * @param Option|null $first the shot that is played first, if it is settled
+     * @param Rack        $rack   the table, player and game; its layout does not count
+     * @param Group|null  $group  the group that is played, in eight-ball
+     * @param Order       $order  what is to be made
+     * @param Layout      $layout where the balls lie, with the cue ball
+     * @param Option|null $first  the shot that is played first, if it is settled
      */
-    public function play(Policy $policy, Layout $layout, int $seed, ?Option $first = null): bool
+    public function play(Chooser $chooser, Rack $rack, ?Group $group, Order $order, Layout $layout, int $seed, ?Option $first = null): bool
     {
         $random = new Randomness($seed);
-        $rack = $policy->values->survey->rack;
-        $order = $policy->values->order;
-        $set = Policy::bits($layout);
-        $start = \count(Order::balls($set));
+        $simulator = new EventSimulator($rack->table, $rack->balls);
+        $referee = new Referee($rack->game);
+        $set = self::bits($layout);
         ++$this->tries;
-        while (!$order->isOut($set)) {
-            $policy = $policy->on($layout);
-            $option = $first ?? $policy->options($layout, $set, self::OPTIONS, self::NOISE, $seed)[0] ?? null;
+        for ($shot = 1; !$order->isOut($set); ++$shot) {
+            $this->reached[$shot] = ($this->reached[$shot] ?? 0) + 1;
+            $next = Order::balls($order->next($set))[0]->value ?? 0;
+            $option = $first ?? $chooser->next($layout, $seed);
             $first = null;
-            $next = Order::balls($order->next($set))[0]->value;
-            if (null === $option || $option->value <= 0.0) {
-                return $this->end('noShot', $next, $start, $set);
+            if (null === $option) {
+                return $this->end('noShot', $next);
             }
+            $ball = $option->choice->ball;
             try {
-                $ending = $policy->values->survey->simulator->rollouts($layout)->play($rack->player->disturb($option->strike, $random, $rack->balls->radius));
+                $ending = $simulator->rollouts($layout)->play($rack->player->disturb($option->strike, $random, $rack->balls->radius));
             } catch (IllegalStroke) {
-                return $this->end('missed', $option->choice->ball->value, $start, $set);
+                // A miscue.
+                return $this->end('missed', $ball->value);
+            } catch (LaneError) {
+                return $this->end('noShot', $next);
             }
-            $after = Policy::bits($ending->final);
-            $legal = Policy::isLegal($order, $set, $option->choice, $ending);
-            $won = $order->isWon($set, $after);
-            if (false === $won || (true === $won && ($ending->isScratch() || !$legal))) {
-                return $this->end('lost', $option->choice->ball->value, $start, $set);
+            $verdict = $referee->judge($layout, $group, $ending, $ball, $option->choice->pocket);
+            if (false === $verdict->isWon) {
+                return $this->end('lost', $ball->value);
             }
-            if ($ending->isScratch()) {
-                return $this->end('scratch', $option->choice->ball->value, $start, $set);
+            if ($verdict->isFoul()) {
+                return $this->end(\in_array(Foul::Scratch, $verdict->fouls, true) ? 'scratch' : ($ending->first === $ball ? 'foul' : 'hooked'), $ball->value);
             }
-            if (!$legal) {
-                return $this->end('foul', $option->choice->ball->value, $start, $set);
-            }
-            if (true === $won) {
-                $set = $after;
-                break;
-            }
-            if ($ending->pocketOf($option->choice->ball) !== $option->choice->pocket) {
-                return $this->end('missed', $option->choice->ball->value, $start, $set);
+            if (!$verdict->goesOn) {
+                return $this->end('missed', $ball->value);
             }
             $layout = $ending->final;
+            $after = self::bits($layout);
+            $this->made += \count(Order::balls($set & ~$after));
             $set = $after;
+            if (true === $verdict->isWon) {
+                break;
+            }
+            foreach ($verdict->spots as $spotted) {
+                // A money ball that came back needs a free place on the long string: the run is taken to end here.
+                return $this->end('missed', $spotted->value);
+            }
         }
         ++$this->finished;
-        $this->made[] = $start - \count(Order::balls($set));
 
         return true;
     }
 
-    private function end(string $how, int $ball, int $start, int $set): bool
+    private function end(string $how, int $ball): bool
     {
         ++$this->ended[$how];
         $this->endedOn[$ball] = ($this->endedOn[$ball] ?? 0) + 1;
-        $this->made[] = $start - \count(Order::balls($set));
 
         return false;
     }
 
-    /** Shots that are tried out before each stroke, and noisy plays of each. */
-    private const OPTIONS = 4;
-    private const NOISE = 8;
+    /** The object balls of a layout, as bits. */
+    public static function bits(Layout $layout): int
+    {
+        $set = 0;
+        foreach ($layout->balls() as $ball) {
+            $set |= Ball::Cue === $ball ? 0 : 1 << $ball->value;
+        }
+
+        return $set;
+    }
+
+    /** @return array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>} */
+    public function toArray(): array
+    {
+        return ['tries' => $this->tries, 'finished' => $this->finished, 'ended' => $this->ended, 'endedOn' => $this->endedOn, 'made' => $this->made, 'reached' => $this->reached];
+    }
+
+    /** @param array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>} $numbers as toArray gives them */
+    public static function fromArray(array $numbers): self
+    {
+        $replays = new self();
+        $replays->tries = $numbers['tries'];
+        $replays->finished = $numbers['finished'];
+        $replays->ended = $numbers['ended'] + $replays->ended;
+        $replays->endedOn = $numbers['endedOn'];
+        $replays->made = $numbers['made'];
+        $replays->reached = $numbers['reached'];
+
+        return $replays;
+    }
 }

@@ -12,6 +12,7 @@ use ZigLane\Core\Motion\Rollouts;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\Pocket;
 
@@ -37,7 +38,8 @@ final readonly class IndirectSearch
 
     private EventSimulator $simulator;
 
-    public function __construct(private Rack $rack)
+    /** @param float $step of the direction of the cue, degrees */
+    public function __construct(private Rack $rack, private float $step = self::STEP)
     {
         $this->simulator = new EventSimulator($rack->table, $rack->balls);
     }
@@ -55,28 +57,19 @@ final readonly class IndirectSearch
             return [];
         }
         $rollouts = $this->simulator->rollouts($layout);
-        $windows = [];
-        foreach (self::STROKES as [$speed, $height]) {
-            $strike = Strike::degrees(0.0, $speed, 0.0, $height, 2.0, $this->rack->cue->endMassRatio);
-            foreach ($this->windows($rollouts, $strike, $first) as $window) {
-                if (null === $made || \in_array($window[0], $made, true)) {
-                    $windows[] = [...$window, new Stroke(Tip::fractions(0.0, $height), $speed, 2.0)];
-                }
-            }
-        }
-        usort($windows, static fn (array $a, array $b): int => $b[3] - $b[2] <=> $a[3] - $a[2]);
         $best = [];
         $tried = 0;
-        foreach ($windows as [$ball, $pocket, $from, $to, $stroke]) {
+        foreach ($this->widest($rollouts, self::STROKES, $first, $made) as [$choice, $from, $to]) {
             if ($tried >= self::TRIED) {
                 break;
             }
-            $shot = $this->named($ball, $pocket, 0.5 * ($from + $to), $stroke);
+            $shot = $this->named($choice);
             if (null === $shot) {
                 continue;
             }
             ++$tried;
             [$solved, $kind, $over, $rails] = $shot;
+            [$ball, $pocket] = [$choice->ball, $choice->pocket];
             $odds = $this->odds($rollouts, $solved, $first, $seed);
             $key = $ball->value.$pocket->value.$kind;
             if ($odds >= self::REAL && $odds > ($best[$key]->odds ?? 0.0)) {
@@ -89,13 +82,49 @@ final readonly class IndirectSearch
     }
 
     /**
+     * The widest windows of one stroke, without names or odds: for a planner that tries them itself.
+     *
+     * @param list<Ball> $first the balls that may be met first
+     * @param list<Ball> $made  the balls that count when they are made
+     *
+     * @return list<ShotChoice> aimed at the middle of each
+     */
+    public function windows(Layout $layout, array $first, array $made, int $count): array
+    {
+        return array_column(\array_slice($this->widest($this->simulator->rollouts($layout), \array_slice(self::STROKES, 1, 1), $first, $made), 0, $count), 0);
+    }
+
+    /**
+     * @param list<array{float, float}> $strokes speed m/s and height of the tip
+     * @param list<Ball>|null           $first
+     * @param list<Ball>|null           $made
+     *
+     * @return list<array{ShotChoice, float, float}> aimed at the middle of each window, with its edges, radians; the widest first
+     */
+    private function widest(Rollouts $rollouts, array $strokes, ?array $first, ?array $made): array
+    {
+        $windows = [];
+        foreach ($strokes as [$speed, $height]) {
+            $stroke = new Stroke(Tip::fractions(0.0, $height), $speed, 2.0);
+            foreach ($this->open($rollouts, $stroke->strike(0.0, $this->rack->cue->endMassRatio), $first) as [$ball, $pocket, $from, $to]) {
+                if (null === $made || \in_array($ball, $made, true)) {
+                    $windows[] = [new ShotChoice($ball, $pocket, $stroke, 0.0, 0.5 * ($from + $to)), $from, $to];
+                }
+            }
+        }
+        usort($windows, static fn (array $a, array $b): int => $b[2] - $b[1] <=> $a[2] - $a[1]);
+
+        return $windows;
+    }
+
+    /**
      * @param list<Ball>|null $first
      *
      * @return list<array{Ball, Pocket, float, float}> ball made, pocket, and the directions from and to, radians
      */
-    private function windows(Rollouts $rollouts, Strike $strike, ?array $first): array
+    private function open(Rollouts $rollouts, Strike $strike, ?array $first): array
     {
-        $steps = (int) round(360 / self::STEP);
+        $steps = (int) round(360 / $this->step);
         $step = 2 * \M_PI / $steps;
         $least = max(1, (int) floor(deg2rad($this->rack->player->aim) * 0.5 / $step));
         $open = $found = [];
@@ -126,13 +155,10 @@ final readonly class IndirectSearch
     }
 
     /** @return array{SolvedShot, string, list<Ball>, list<\ZigLane\Core\Table\Rail>}|null null for a ball that is made straight, or not in the middle of its window */
-    private function named(Ball $ball, Pocket $pocket, float $direction, Stroke $stroke): ?array
+    private function named(ShotChoice $choice): ?array
     {
-        $choice = new ShotChoice($ball, $pocket, $stroke, 0.0, $direction);
-        $layout = $this->rack->layout;
-        $aim = (new AimFinder($this->rack->table, $this->rack->balls, $this->rack->cue))->find($layout->spot(Ball::Cue), $layout->spot($ball), $choice);
-        $strike = $stroke->strike($direction, $this->rack->cue->endMassRatio);
-        $shot = new SolvedShot($layout, $choice, $aim, $strike, $this->simulator->play($layout, $strike));
+        $ball = $choice->ball;
+        $shot = (new ShotDesk($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($this->rack->layout, $choice);
         if (!$shot->goesOn()) {
             return null;
         }

@@ -7,54 +7,83 @@ namespace ZigLane\Core\Plan\Internal;
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Plan\Chooser;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
+use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
 
 /**
  * What to shoot from where the balls really lie: strokes are ranked by the values of the grid, and the best are aimed and played in
- * full with the player's errors, the same errors for each (common random numbers), to choose between them.
+ * full with the player's errors, the same errors for each (common random numbers), to choose between them. Where nothing goes straight
+ * the cue is turned once round for a kick, a bank, a combination.
  *
  * @internal
  */
-final readonly class Policy
+final readonly class Policy implements Chooser
 {
     /** What a position is still taken to be worth after a ball that is to come was moved without being meant to. */
     private const MOVED = 0.75;
+    /** Shots that are tried out before each stroke of a replay, and noisy plays of each. */
+    private const OPTIONS = 5;
+    private const NOISE = 10;
+    /** Below this value of the best straight shot others are looked for in a replay. */
+    private const POOR = 0.02;
+    /** Step of the direction in that search, degrees, and how many of its shots are tried. */
+    private const TURN = 0.6;
+    private const ODD = 3;
 
     private AimFinder $aims;
+    private Referee $referee;
 
-    public function __construct(public Values $values)
+    public function __construct(public Values $values, public ?Group $group = null, public Weights $weights = new Weights())
     {
         $rack = $values->survey->rack;
         $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+        $this->referee = new Referee($rack->game);
     }
 
     /** The policy for a layout in which balls lie where they were not surveyed. */
     public function on(Layout $layout): self
     {
-        return $this->values->survey->differsFrom($layout) ? new self($this->values->moved($layout)) : $this;
+        return $this->values->survey->differsFrom($layout) ? new self($this->values->moved($layout), $this->group, $this->weights) : $this;
+    }
+
+    public function next(Layout $layout, int $seed): ?Option
+    {
+        $policy = $this->on($layout);
+        $options = $policy->options($layout, self::OPTIONS, self::NOISE, $seed);
+        if (($options[0]->value ?? 0.0) < self::POOR) {
+            array_push($options, ...$policy->indirect($layout, self::TURN, self::ODD, self::NOISE, $seed));
+            usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
+        }
+
+        return ($options[0]->value ?? 0.0) > 0.0 ? $options[0] : null;
     }
 
     /**
-     * The most promising shots, tried out, best first.
+     * The most promising straight shots, tried out, best first.
      *
      * @param int $count how many are tried
      * @param int $tries noisy plays of each
      *
      * @return list<Option>
      */
-    public function options(Layout $layout, int $set, int $count, int $tries, int $seed): array
+    public function options(Layout $layout, int $count, int $tries, int $seed): array
     {
         $options = [];
-        foreach (\array_slice($this->ranked($layout, $set), 0, $count) as [, $choice]) {
-            $option = $this->tried($layout, $set, $choice, $tries, $seed);
+        foreach (\array_slice($this->ranked($layout), 0, $count) as [, $choice]) {
+            $option = $this->tried($layout, $choice, $tries, $seed);
             if (null !== $option) {
                 $options[] = $option;
             }
@@ -65,13 +94,38 @@ final readonly class Policy
     }
 
     /**
+     * Shots over cushions and other balls, tried out.
+     *
+     * @param float $step of the direction of the cue that is looked with, degrees
+     *
+     * @return list<Option>
+     */
+    public function indirect(Layout $layout, float $step, int $count, int $tries, int $seed): array
+    {
+        $set = Replays::bits($layout);
+        $on = Order::balls($this->values->order->next($set));
+        $made = Order::balls($this->values->order->toCome($set));
+        $search = new IndirectSearch($this->values->survey->rack, $step);
+        $options = [];
+        foreach ($search->windows($layout, $on, $made, $count) as $choice) {
+            $option = $this->values->wishes->forbids($choice->ball, $choice->pocket) ? null : $this->tried($layout, $choice, $tries, $seed);
+            if (null !== $option) {
+                $options[] = $option;
+            }
+        }
+
+        return $options;
+    }
+
+    /**
      * Strokes by the values of the grid, best first: for every way into a pocket the best speed of each roll and side.
      *
      * @return list<array{float, ShotChoice}>
      */
-    public function ranked(Layout $layout, int $set): array
+    public function ranked(Layout $layout): array
     {
         $cue = $layout->spot(Ball::Cue);
+        $set = Replays::bits($layout);
         $survey = $this->values->survey;
         $ranked = [];
         foreach (Order::balls($this->values->order->next($set)) as $ball) {
@@ -80,36 +134,14 @@ final readonly class Policy
                 $ranked[] = [1.0, $locked];
                 continue;
             }
-            $left = $set & ~(1 << $ball->value);
+            $left = $set & ~Order::bit($ball);
             foreach ($survey->prospects($ball) as $prospect) {
                 $view = 0 !== ($prospect->mask & $left) || $this->values->wishes->forbids($ball, $prospect->pocket) ? null : $prospect->view($cue);
                 if (null === $view || 0 !== ($view[2] & $left)) {
                     continue;
                 }
-                [$place, $row, , $chances] = $view;
-                $cut = min((int) $place, RouteTable::CUTS - 2);
-                $low = $this->values->worth($prospect, $cut, $left);
-                $high = $this->values->worth($prospect, $cut + 1, $left);
-                $worth = [];
-                foreach ($low as $node => $value) {
-                    $worth[] = $value + ($place - $cut) * ($high[$node] - $value);
-                }
-                $best = [];
-                for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
-                    foreach (Values::blurred($worth, $survey->book->spreads[$row], $speed) as $node => $value) {
-                        $value *= $chances[$speed];
-                        $kind = $node % (StrokeBook::ROLLED * StrokeBook::SIDED);
-                        if ($value > ($best[$kind][0] ?? 0.0)) {
-                            $best[$kind] = [$value, $speed];
-                        }
-                    }
-                }
-                $distance = $cue->distanceTo($prospect->line->ghost);
-                foreach ($best as $kind => [$value, $speed]) {
-                    $stroke = $survey->book->strokeAt($distance, $speed * StrokeBook::ROLLED * StrokeBook::SIDED + $kind);
-                    if (null !== $stroke) {
-                        $ranked[] = [$value, new ShotChoice($ball, $prospect->pocket, $stroke, $prospect->line->asideMetres())];
-                    }
+                foreach ($this->strokes($prospect, $view, $left, $cue->distanceTo($prospect->line->ghost)) as [$value, $stroke]) {
+                    $ranked[] = [$value, new ShotChoice($ball, $prospect->pocket, $stroke, $prospect->line->asideMetres())];
                 }
             }
         }
@@ -118,8 +150,47 @@ final readonly class Policy
         return $ranked;
     }
 
+    /**
+     * The best speed of each roll and side of one way into a pocket.
+     *
+     * @param array{float, int, int, non-empty-list<float>} $view as Prospect gives it
+     *
+     * @return list<array{float, Stroke}>
+     */
+    private function strokes(Prospect $prospect, array $view, int $left, float $distance): array
+    {
+        $book = $this->values->survey->book;
+        [$place, $row, , $chances] = $view;
+        $cut = min((int) $place, RouteTable::CUTS - 2);
+        $low = $this->values->worth($prospect, $cut, $left);
+        $high = $this->values->worth($prospect, $cut + 1, $left);
+        $worth = [];
+        foreach ($low as $node => $value) {
+            $worth[] = $value + ($place - $cut) * ($high[$node] - $value);
+        }
+        $best = [];
+        for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
+            foreach (Values::blurred($worth, $book->spreads[$row], $speed) as $node => $value) {
+                $value *= $chances[$speed];
+                $kind = $node % (StrokeBook::ROLLED * StrokeBook::SIDED);
+                if ($value > ($best[$kind][0] ?? 0.0)) {
+                    $best[$kind] = [$value, $node];
+                }
+            }
+        }
+        $strokes = [];
+        foreach ($best as [$value, $node]) {
+            $stroke = $book->strokeAt($distance, $node);
+            if (null !== $stroke) {
+                $strokes[] = [$value - ($this->weights->areNone() ? 0.0 : $this->weights->cost($stroke, $distance)), $stroke];
+            }
+        }
+
+        return $strokes;
+    }
+
     /** A shot aimed and played with the player's errors; null if it cannot be aimed. */
-    public function tried(Layout $layout, int $set, ShotChoice $choice, int $tries, int $seed): ?Option
+    public function tried(Layout $layout, ShotChoice $choice, int $tries, int $seed): ?Option
     {
         $rack = $this->values->survey->rack;
         try {
@@ -133,28 +204,32 @@ final readonly class Policy
         $sum = 0.0;
         for ($try = 0; $try < $tries; ++$try) {
             try {
-                $sum += $this->worth($layout, $set, $choice, $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius)));
+                $sum += $this->worth($layout, $choice, $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius)));
             } catch (IllegalStroke) {
                 // A miscue: worth nothing.
             }
         }
+        $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $aim->ghost->distance);
 
-        return new Option($choice, $aim, $strike, $sum / $tries);
+        return new Option($choice, $aim, $strike, max(0.0, $sum / $tries - $cost));
     }
 
     /**
      * A better stroke near an option's, by trying others and keeping what is better: speed, height and side in turn, in steps that
      * are halved (pattern search; Hooke and Jeeves, J. ACM 8, 1961).
      */
-    public function polished(Layout $layout, int $set, Option $option, int $tries, int $seed, int $rounds): Option
+    public function polished(Layout $layout, Option $option, int $tries, int $seed, int $rounds): Option
     {
-        $best = $this->tried($layout, $set, $option->choice, $tries, $seed) ?? $option;
+        $best = $this->tried($layout, $option->choice, $tries, $seed) ?? $option;
+        if (null !== $this->values->wishes->lockedLeg($option->choice->ball)) {
+            return $best;
+        }
         $steps = [0.12, 0.12, 0.12];
         for ($round = 0; $round < $rounds; ++$round) {
             foreach ($steps as $axis => $step) {
                 foreach ([$step, -$step] as $change) {
                     $choice = self::changed($best->choice, $axis, $change);
-                    $other = null === $choice ? null : $this->tried($layout, $set, $choice, $tries, $seed);
+                    $other = null === $choice ? null : $this->tried($layout, $choice, $tries, $seed);
                     if (null !== $other && $other->value > $best->value) {
                         $best = $other;
                         break;
@@ -172,56 +247,34 @@ final readonly class Policy
         $stroke = $choice->stroke;
         try {
             $tip = Tip::fractions($stroke->tip->side + (2 === $axis ? $change : 0.0), $stroke->tip->height + (1 === $axis ? $change : 0.0));
-            if (hypot($tip->side, $tip->height) > StrokeBook::FARTHEST) {
-                return null;
-            }
 
-            return new ShotChoice($choice->ball, $choice->pocket, new Stroke($tip, $stroke->speed * (0 === $axis ? 1 + $change : 1.0), $stroke->elevation), $choice->aside);
+            return hypot($tip->side, $tip->height) > StrokeBook::FARTHEST ? null : $choice->with(new Stroke($tip, $stroke->speed * (0 === $axis ? 1 + $change : 1.0), $stroke->elevation));
         } catch (IllegalStroke) {
             return null;
         }
     }
 
     /** The chance to finish after a shot has ended so. */
-    public function worth(Layout $before, int $set, ShotChoice $choice, Ending $ending): float
+    private function worth(Layout $before, ShotChoice $choice, Ending $ending): float
     {
-        $order = $this->values->order;
-        if ($ending->isScratch() || !self::isLegal($order, $set, $choice, $ending)) {
+        $verdict = $this->referee->judge($before, $this->group, $ending, $choice->ball, $choice->pocket);
+        if (null !== $verdict->isWon) {
+            return $verdict->isWon ? 1.0 : 0.0;
+        }
+        if (!$verdict->goesOn) {
             return 0.0;
         }
-        $after = self::bits($ending->final);
-        $won = $order->isWon($set, $after);
-        if (null !== $won) {
-            return $won ? 1.0 : 0.0;
-        }
-        if ($ending->pocketOf($choice->ball) !== $choice->pocket) {
-            return 0.0;
-        }
+        $after = Replays::bits($ending->final);
+        $trouble = $this->values->survey->trouble();
         $share = 1.0;
+        $freed = 0;
         foreach ($ending->struckBut($choice->ball) as $ball) {
-            if (0 !== ($order->toCome($after) & 1 << $ball->value)) {
-                $share *= self::MOVED;
-            }
+            $bit = Order::bit($ball) & $this->values->order->toCome($after);
+            $freed |= $bit & $trouble;
+            $share *= 0 !== ($bit & ~$trouble) ? self::MOVED : 1.0;
         }
         $cue = $ending->final->spot(Ball::Cue);
 
-        return $share * $this->values->at($after, $cue->x, $cue->y);
-    }
-
-    /** Whether the cue ball met a ball first that may be shot. */
-    public static function isLegal(Order $order, int $set, ShotChoice $choice, Ending $ending): bool
-    {
-        return null !== $ending->first && 0 !== ($order->next($set) & 1 << $ending->first->value);
-    }
-
-    /** The object balls of a layout, as bits. */
-    public static function bits(Layout $layout): int
-    {
-        $set = 0;
-        foreach ($layout->balls() as $ball) {
-            $set |= Ball::Cue === $ball ? 0 : 1 << $ball->value;
-        }
-
-        return $set;
+        return $share * $this->values->at($after, $cue->x, $cue->y, $freed);
     }
 }

@@ -44,6 +44,8 @@ final class Survey
     /** Balls that have been moved since the first survey, as bits. */
     private int $moved = 0;
 
+    private ?int $trouble = null;
+
     private Sight $sight;
 
     /** @param self|null $before the survey of the layout before some balls were moved */
@@ -113,6 +115,22 @@ final class Survey
     public function all(): int
     {
         return array_sum(array_map(static fn (Ball $ball): int => 1 << $ball->value, $this->layout->balls()));
+    }
+
+    /** The balls that no pocket is open to as long as all others lie there, as bits. */
+    public function trouble(): int
+    {
+        if (null === $this->trouble) {
+            $this->trouble = 0;
+            foreach (Order::balls($this->order->toCome($this->all())) as $ball) {
+                $others = $this->all() & $this->order->after($ball);
+                if ([] === array_filter($this->prospects($ball), static fn (Prospect $prospect): bool => 0 === ($prospect->mask & $others))) {
+                    $this->trouble |= Order::bit($ball);
+                }
+            }
+        }
+
+        return $this->trouble;
     }
 
     /** @return list<Prospect> the best ways into a pocket of a ball */

@@ -7,6 +7,7 @@ namespace ZigLane\Core\Plan\Internal;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Wishes;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
 
 /**
  * The chance to finish from every cue ball spot of the grid, for any set of balls that is left, by going backwards from the last
@@ -24,8 +25,19 @@ final class Values
     /** Share of the average worth that a route is given which runs into a ball; shots that do are tried in full before they are played. */
     private const KNOCKED = 0.5;
 
-    /** @var array<int, list<float>> by set */
+    /** Chance of a ball that is not to be made straight: over a cushion or another ball. A rough figure, until the shot is looked for. */
+    private const INDIRECT = 0.07;
+    /** Chance of a trouble ball once it has been moved somewhere. */
+    private const FREED = 0.5;
+
+    /** Places with ball in hand lie at least so far apart, metres. */
+    private const APART = 0.1;
+
+    /** @var array<int, list<float>> by set and freed balls */
     private array $maps = [];
+
+    /** @var array<int, float> */
+    private array $halves = [];
 
     public readonly Order $order;
 
@@ -44,35 +56,54 @@ final class Values
         return new self($this->survey->moved($layout), $this->wishes, $this);
     }
 
-    /** Chance to finish with a set of balls from a spot, 0 to 1. */
-    public function at(int $set, float $x, float $y): float
+    /**
+     * Chance to finish with a set of balls from a spot, 0 to 1.
+     *
+     * @param int $freed trouble balls that have been moved, as bits
+     */
+    public function at(int $set, float $x, float $y, int $freed = 0): float
     {
-        return $this->order->isOut($set) ? 1.0 : $this->survey->grid->at($this->map($set), $x, $y);
+        return $this->order->isOut($set) ? 1.0 : $this->survey->grid->at($this->map($set, $freed), $x, $y);
+    }
+
+    /** @return list<Spot> the spots of the grid from which all balls are worth most, the best first, no two next to each other */
+    public function bestSpots(int $count): array
+    {
+        $map = $this->map($this->survey->all());
+        arsort($map);
+        $spots = [];
+        foreach (array_keys($map) as $i) {
+            $spot = $this->survey->grid->spots[$i];
+            if ([] === array_filter($spots, static fn (Spot $other): bool => $other->distanceTo($spot) < self::APART)) {
+                $spots[] = $spot;
+            }
+            if (\count($spots) === $count) {
+                break;
+            }
+        }
+
+        return $spots;
     }
 
     /** @return list<float> for every spot of the grid */
-    public function map(int $set): array
+    public function map(int $set, int $freed = 0): array
     {
-        return $this->maps[$set] ??= null === $this->before ? $this->swept($set) : $this->takenOver($this->before, $set);
+        $freed &= $set;
+
+        return $this->maps[$set | $freed << 16] ??= null === $this->before ? $this->swept($set, $freed) : $this->takenOver($this->before, $set, $freed);
     }
 
     /** @return list<float> */
-    private function takenOver(self $before, int $set): array
+    private function takenOver(self $before, int $set, int $freed): array
     {
         $next = $this->order->next($set);
         $balls = Order::balls($next);
         if (1 !== \count($balls) || !$this->survey->hasMoved($balls[0])) {
-            return $before->map($set);
+            return $before->map($set, $freed);
         }
         $left = $set & ~$next;
-        $rest = 1.0;
-        if (!$this->order->isOut($left)) {
-            $map = $this->map($left);
-            rsort($map);
-            $half = \array_slice($map, 0, intdiv(\count($map), 2));
-            $rest = array_sum($half) / \count($half);
-        }
-        $values = array_fill(0, \count($this->survey->grid->spots), 0.0);
+        $rest = $this->usual($left, $freed);
+        $values = array_fill(0, \count($this->survey->grid->spots), self::INDIRECT * $rest);
         foreach ($this->survey->prospects($balls[0]) as $prospect) {
             if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($balls[0], $prospect->pocket)) {
                 continue;
@@ -88,11 +119,16 @@ final class Values
     }
 
     /** @return list<float> */
-    private function swept(int $set): array
+    private function swept(int $set, int $freed): array
     {
-        $values = array_fill(0, \count($this->survey->grid->spots), 0.0);
+        $floor = 0.0;
         foreach (Order::balls($this->order->next($set)) as $ball) {
-            $left = $set & ~(1 << $ball->value);
+            $bit = Order::bit($ball);
+            $floor = max($floor, (0 !== ($freed & $bit) ? self::FREED : self::INDIRECT) * $this->usual($set & ~$bit, $freed));
+        }
+        $values = array_fill(0, \count($this->survey->grid->spots), $floor);
+        foreach (Order::balls($this->order->next($set)) as $ball) {
+            $left = $set & ~Order::bit($ball);
             foreach ($this->survey->prospects($ball) as $prospect) {
                 if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($ball, $prospect->pocket)) {
                     continue;
@@ -103,8 +139,8 @@ final class Values
                         continue;
                     }
                     $cut = min((int) $place, RouteTable::CUTS - 2);
-                    $worth[$cut] ??= $this->worth($prospect, $cut, $left);
-                    $worth[$cut + 1] ??= $this->worth($prospect, $cut + 1, $left);
+                    $worth[$cut] ??= $this->worth($prospect, $cut, $left, $freed);
+                    $worth[$cut + 1] ??= $this->worth($prospect, $cut + 1, $left, $freed);
                     $values[$i] = max($values[$i], self::best($worth[$cut], $worth[$cut + 1], $place - $cut, $chances, $this->survey->book->spreads[$row])[0]);
                 }
             }
@@ -118,27 +154,56 @@ final class Values
      *
      * @return list<float> by node
      */
-    public function worth(Prospect $prospect, int $cut, int $left): array
+    public function worth(Prospect $prospect, int $cut, int $left, int $freed = 0): array
     {
         [$masks, $x, $y] = $this->survey->routes($prospect)->row($cut);
         $out = $this->order->isOut($left);
-        $map = $out ? [] : $this->map($left);
+        $map = $out ? [] : $this->map($left, $freed);
         $grid = $this->survey->grid;
-        // Where a route runs into a ball the cue ball ends anywhere, and the ball has been moved.
-        $knocked = $out ? 0.0 : self::KNOCKED * array_sum($map) / \count($map);
+        // Where a route runs into a ball the cue ball ends anywhere, and the ball has been moved: trouble balls for the better.
+        $trouble = $this->survey->trouble() & $this->order->toCome($left) & ~$freed;
+        $knocked = [];
         $worth = [];
         foreach ($masks as $node => $mask) {
-            $blocked = 0 !== ($mask & $left);
+            $met = $mask & $left;
+            if (0 !== $met && !$out) {
+                $helped = RouteTable::DEAD === $mask ? 0 : $met & $trouble;
+                $knocked[$helped] ??= self::KNOCKED * $this->average($left, $freed | $helped);
+            }
             $worth[] = match (true) {
                 // With the last ball down it matters no more what the cue ball runs into.
-                $out => $blocked || $x[$node] >= 0.0 ? 1.0 : 0.0,
-                $blocked => $knocked,
+                $out => 0 !== $met || $x[$node] >= 0.0 ? 1.0 : 0.0,
+                0 !== $met => $knocked[$met & $trouble] ?? $knocked[0] ?? 0.0,
                 $x[$node] < 0.0 => 0.0,
                 default => $grid->at($map, $x[$node], $y[$node]),
             };
         }
 
         return $worth;
+    }
+
+    /** What a set is worth on the average over the table, or over its better half. */
+    private function average(int $set, int $freed): float
+    {
+        $map = $this->map($set, $freed);
+
+        return array_sum($map) / \count($map);
+    }
+
+    private function usual(int $set, int $freed): float
+    {
+        if ($this->order->isOut($set)) {
+            return 1.0;
+        }
+        $key = $set | $freed << 16;
+        if (!isset($this->halves[$key])) {
+            $map = $this->map($set, $freed);
+            rsort($map);
+            $half = \array_slice($map, 0, intdiv(\count($map), 2));
+            $this->halves[$key] = array_sum($half) / \count($half);
+        }
+
+        return $this->halves[$key];
     }
 
     /**

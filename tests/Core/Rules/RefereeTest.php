@@ -104,6 +104,7 @@ final class RefereeTest extends TestCase
 
     public function testTheBallsThatMayBeMetFirst(): void
     {
+        /** @var \Closure(Game, list<int>, ?Group=): list<int> $on */
         $on = static fn (Game $game, array $balls, ?Group $group = null): array => array_map(static fn (Ball $ball): int => $ball->value, BallsOn::of($game, self::layout($balls), $group));
         self::assertSame([3], $on(Game::NineBall, [5, 3, 9]));
         self::assertSame([1, 8, 9], $on(Game::EightBall, [1, 8, 9], Group::Open));

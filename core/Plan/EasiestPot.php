@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\BallsOn;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Table\Pocket;
+
+/**
+ * A sensible beginner's way, to hold the planner against: the easiest pot now, at natural roll and medium speed, whatever comes after
+ * it. He knows the odds of every pot as well as the planner does; he only does not think of the cue ball.
+ */
+final readonly class EasiestPot implements Chooser
+{
+    private const ROLLING = 0.4;
+    /** Odds below which he plays nothing. */
+    private const LEAST = 0.01;
+
+    private EventSimulator $simulator;
+    private AimFinder $aims;
+
+    public function __construct(private Rack $rack, private ?Group $group = null)
+    {
+        $this->simulator = new EventSimulator($rack->table, $rack->balls);
+        $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+    }
+
+    public function next(Layout $layout, int $seed): ?Option
+    {
+        $cue = $layout->spot(Ball::Cue);
+        $best = null;
+        foreach (BallsOn::of($this->rack->game, $layout, $this->group) as $ball) {
+            foreach (Pocket::cases() as $pocket) {
+                $line = PotLine::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+                $chance = $line?->chance($cue) ?? 0.0;
+                if (null === $line || $chance < max(self::LEAST, $best->value ?? 0.0)) {
+                    continue;
+                }
+                $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, self::ROLLING), $line->stroke($cue)->speed, $line->stroke($cue)->elevation), $line->asideMetres());
+                try {
+                    $aim = $this->aims->find($cue, $layout->spot($ball), $choice);
+                    $best = new Option($choice, $aim, $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio), $chance);
+                } catch (LaneError) {
+                    continue;
+                }
+            }
+        }
+
+        return $best;
+    }
+}

@@ -1,0 +1,320 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Plan\Internal\LegWriter;
+use ZigLane\Core\Plan\Internal\Policy;
+use ZigLane\Core\Plan\Internal\Survey;
+use ZigLane\Core\Plan\Internal\Values;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\Landing;
+use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\SolvedShot;
+
+/**
+ * The search for a run-out plan, in pieces that may be done in any order and on several workers: the candidates (ways to begin, from the
+ * values of the grid, tried in full and polished), then blocks of replays of each. Which blocks are due depends on the blocks that
+ * are done and on nothing else, so the same seed and the same number of blocks give the same plan.
+ *
+ * Fewer and fewer candidates get more and more replays (successive halving; Karnin, Koren and Somekh, ICML 2013).
+ */
+final class PlanSearch
+{
+    /** Replays in a block. */
+    public const BLOCK = 20;
+    /** Stages: how many of the candidates are kept, and how many blocks each has had at the end. */
+    private const STAGES = [[6, 2], [4, 5], [2, 12], [1, 40]];
+    /** Candidates that are kept after polishing, and options that are tried before. */
+    private const CANDIDATES = 6;
+    private const OPTIONS = 16;
+    private const TRIES = 24;
+    /** Places of the cue ball that are looked at with ball in hand. */
+    private const PLACES = 10;
+    private const POLISHED = 3;
+    /** Step of the direction in which indirect shots are looked for, degrees. */
+    private const TURN = 0.25;
+    /** Legs at the most. */
+    private const LEGS = 16;
+
+    /** @var array<string, Policy> by group */
+    private array $policies = [];
+
+    /** @var list<Candidate>|null */
+    private ?array $candidates = null;
+
+    public function __construct(public readonly Rack $rack, private readonly Wishes $wishes = new Wishes(), private readonly Weights $weights = new Weights(), private readonly int $seed = 1)
+    {
+    }
+
+    /** Blocks in all stages together. */
+    public static function blocks(int $candidates): int
+    {
+        $sum = 0;
+        $had = 0;
+        foreach (self::STAGES as [$keep, $blocks]) {
+            $sum += min($keep, $candidates) * ($blocks - $had);
+            $had = $blocks;
+        }
+
+        return $sum;
+    }
+
+    /** @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play */
+    public function candidates(): array
+    {
+        if (null !== $this->candidates) {
+            return $this->candidates;
+        }
+        $all = [];
+        foreach ($this->groups() as $group) {
+            foreach ($this->places($group) as [$place, $layout]) {
+                $policy = $this->policy($group);
+                $options = $policy->options($layout, self::OPTIONS, self::TRIES, $this->seed);
+                if (null === $place) {
+                    array_push($options, ...$policy->indirect($layout, self::TURN, self::POLISHED, self::TRIES, $this->seed));
+                }
+                foreach ($options as $option) {
+                    $all[] = new Candidate($layout, $option, $place, $group);
+                }
+            }
+        }
+        $best = [];
+        foreach ($this->different($all) as $candidate) {
+            $best[] = new Candidate($candidate->layout, $this->policy($candidate->group)->polished($candidate->layout, $candidate->option, self::TRIES, $this->seed, self::POLISHED), $candidate->place, $candidate->group);
+        }
+        usort($best, static fn (Candidate $a, Candidate $b): int => $b->option->value <=> $a->option->value);
+
+        return $this->candidates = $best;
+    }
+
+    /**
+     * Those that really differ: another ball, pocket or route; the best of each, and no more than three with the same ball and pocket.
+     *
+     * @param list<Candidate> $all
+     *
+     * @return list<Candidate>
+     */
+    private function different(array $all): array
+    {
+        usort($all, static fn (Candidate $a, Candidate $b): int => $b->option->value <=> $a->option->value);
+        $kept = $pots = [];
+        foreach ($all as $candidate) {
+            if (self::CANDIDATES === \count($kept) || $candidate->option->value <= 0.0) {
+                break;
+            }
+            $choice = $candidate->option->choice;
+            $pot = $candidate->group?->value.$choice->ball->value.$choice->pocket->value;
+            $shot = $this->shot($candidate->layout, $candidate->option);
+            $key = $pot.(null === $candidate->place ? Landing::routeOf($shot) : '');
+            if (!isset($kept[$key]) && ($pots[$pot] ?? 0) < 3) {
+                $kept[$key] = $candidate;
+                $pots[$pot] = ($pots[$pot] ?? 0) + 1;
+            }
+        }
+
+        return array_values($kept);
+    }
+
+    private function shot(Layout $layout, Option $option): SolvedShot
+    {
+        return (new ShotDesk($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($layout, $option->choice);
+    }
+
+    /** @return list<Group|null> */
+    private function groups(): array
+    {
+        if (Game::EightBall !== $this->rack->game) {
+            return [null];
+        }
+
+        return null === $this->rack->group || Group::Open === $this->rack->group ? [Group::Solids, Group::Stripes] : [$this->rack->group];
+    }
+
+    /**
+     * Where the cue ball lies, or the most promising places for it with ball in hand.
+     *
+     * @return list<array{Spot|null, Layout}>
+     */
+    private function places(?Group $group): array
+    {
+        if ($this->rack->layout->has(Ball::Cue)) {
+            return [[null, $this->rack->layout]];
+        }
+        if (BallInHand::None === $this->rack->ballInHand) {
+            return [];
+        }
+        $places = [];
+        foreach ($this->policy($group)->values->bestSpots(self::PLACES * 3) as $spot) {
+            if (BallInHand::Kitchen === $this->rack->ballInHand && $spot->x > 2 * $this->rack->table->diamond()) {
+                continue;
+            }
+            try {
+                $places[] = [$spot, $this->rack->withBall(Ball::Cue, $spot)->layout];
+            } catch (LaneError) {
+                continue;
+            }
+            if (self::PLACES === \count($places)) {
+                break;
+            }
+        }
+
+        return $places;
+    }
+
+    public function policy(?Group $group): Policy
+    {
+        return $this->policies[$group->value ?? ''] ??= new Policy(new Values(Survey::of($this->rack, $this->order($group)), $this->wishes), $group, $this->weights);
+    }
+
+    private function order(?Group $group): Order
+    {
+        return Game::StraightPool === $this->rack->game
+            ? StraightRun::order($this->rack, $this->wishes->before)
+            : Order::of($this->rack->game, $group, $this->wishes->before);
+    }
+
+    /** A block of replays of a candidate; the same number always gives the same replays. */
+    public function block(Candidate $candidate, int $block): Replays
+    {
+        $policy = $this->policy($candidate->group);
+        $replays = new Replays();
+        for ($i = 0; $i < self::BLOCK; ++$i) {
+            $seed = ($this->seed * 7919 + $block * self::BLOCK + $i) & 0x7FFFFFFF;
+            $replays->play($policy, $this->rack, $candidate->group, $policy->values->order, $candidate->layout, $seed, $candidate->option);
+        }
+
+        return $replays;
+    }
+
+    /**
+     * The blocks that are due now, in order; none when the search is done.
+     *
+     * @param list<array<int, Replays>> $done by candidate and block
+     *
+     * @return list<array{int, int}> candidate and block
+     */
+    public static function due(array $done): array
+    {
+        $had = 0;
+        foreach (self::STAGES as [$keep, $blocks]) {
+            $due = [];
+            foreach (\array_slice(self::ranking($done, $had), 0, $keep) as $candidate) {
+                for ($block = $had; $block < $blocks; ++$block) {
+                    if (!isset($done[$candidate][$block])) {
+                        $due[] = [$candidate, $block];
+                    }
+                }
+            }
+            if ([] !== $due) {
+                return $due;
+            }
+            $had = $blocks;
+        }
+
+        return [];
+    }
+
+    /**
+     * The candidates by what their first blocks gave, the best first; as they were found where none is done.
+     *
+     * @param list<array<int, Replays>> $done
+     *
+     * @return list<int>
+     */
+    private static function ranking(array $done, int $blocks): array
+    {
+        $order = array_keys($done);
+        $chance = static fn (int $candidate): float => self::total(array_filter($done[$candidate], static fn (int $block): bool => $block < $blocks, \ARRAY_FILTER_USE_KEY))->chance();
+        if ($blocks > 0) {
+            // Those that had all of these blocks come before those that were dropped earlier.
+            $rank = array_map(static fn (int $candidate): array => [\count(array_filter(array_keys($done[$candidate]), static fn (int $block): bool => $block < $blocks)), $chance($candidate), -$candidate], $order);
+            usort($order, static fn (int $a, int $b): int => $rank[$b] <=> $rank[$a]);
+        }
+
+        return $order;
+    }
+
+    /**
+     * The candidates as all replays rank them now, the best first.
+     *
+     * @param list<array<int, Replays>> $done
+     *
+     * @return list<int>
+     */
+    public static function best(array $done): array
+    {
+        $full = 0;
+        foreach (self::STAGES as [$keep, $blocks]) {
+            if (\count(array_filter($done, static fn (array $replays): bool => \count($replays) >= $blocks)) < min($keep, \count($done))) {
+                break;
+            }
+            $full = $blocks;
+        }
+
+        return self::ranking($done, $full);
+    }
+
+    /** @param array<int, Replays> $blocks */
+    public static function total(array $blocks): Replays
+    {
+        return array_reduce($blocks, static fn (Replays $sum, Replays $block): Replays => $sum->plus($block), new Replays());
+    }
+
+    /** The run of a candidate when nothing goes wrong, leg by leg, with its odds and reasons. */
+    public function plan(Candidate $candidate, Replays $replays, string $differs = ''): Plan
+    {
+        $policy = $this->policy($candidate->group);
+        $order = $policy->values->order;
+        $layout = $candidate->layout;
+        $option = $candidate->option;
+        $shots = [];
+        $end = null;
+        while (\count($shots) < self::LEGS) {
+            try {
+                $shot = $this->shot($layout, $option);
+            } catch (LaneError $e) {
+                $end = $e->getMessage();
+                break;
+            }
+            $shots[] = [$shot, $option, $policy];
+            $layout = $shot->outcome->final;
+            if (!$shot->goesOn() || $order->isOut(Replays::bits($layout))) {
+                $end = $shot->goesOn() ? null : 'The last leg does not go on when it is played as meant; its odds come from the tries that do.';
+                break;
+            }
+            $policy = $policy->on($layout);
+            $next = $policy->next($layout, $this->seed);
+            if (null === $next) {
+                $end = 'From there no shot is left that is worth playing.';
+                break;
+            }
+            $option = $policy->polished($layout, $next, self::TRIES, $this->seed, self::POLISHED);
+        }
+
+        return new Plan($this->rack, $candidate->place, $candidate->group, (new LegWriter($this->rack))->legs($shots, $replays), $end, $replays, $differs);
+    }
+
+    /** What a candidate does otherwise than another, in words. */
+    public static function difference(Candidate $candidate, Candidate $best): string
+    {
+        $choice = $candidate->option->choice;
+        $other = $best->option->choice;
+        $pot = \sprintf('%s in %s', $choice->ball->label(), $choice->pocket->value);
+
+        return match (true) {
+            $candidate->group !== $best->group => \sprintf('%s: %s', $candidate->group->value ?? '', $pot),
+            $choice->ball !== $other->ball, $choice->pocket !== $other->pocket => $pot,
+            null !== $candidate->place => 'the cue ball placed elsewhere',
+            default => \sprintf('%s, %s', $pot, $choice->stroke->speed > $other->stroke->speed ? 'harder' : 'softer'),
+        };
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableGeometry;
+
+/**
+ * Straight pool to the end of a rack: which ball is left as the break ball, which goes just before it (the key ball), and in what rough
+ * order the others go. Common practice: the break ball lies beside the rack with a way to a foot corner, the key ball near where the
+ * cue ball must be for it; balls far from all others early, neighbours together.
+ */
+final class StraightRun
+{
+    /** How far from the middle of the rack a break ball lies, metres. */
+    private const NEAREST = 0.19;
+    private const FARTHEST = 0.5;
+    /** The cut with which a break shot goes well into the rack, degrees. */
+    private const CUT = 40.0;
+
+    /** @param list<array{Ball, Ball}> $before a player's wish */
+    public static function order(Rack $rack, array $before = []): Order
+    {
+        $balls = $rack->objectBalls();
+        $break = \count($balls) > 2 ? self::breakBall($rack) : null;
+        $rest = array_values(array_filter($balls, static fn (Ball $ball): bool => $ball !== $break));
+        if ([] === $rest) {
+            return Order::aboutInTurn($balls, null, $before);
+        }
+        $key = null === $break ? null : self::keyBall($rack, $break, $rest);
+        $first = array_values(array_filter($rest, static fn (Ball $ball): bool => $ball !== $key));
+        $sequence = self::neighbours($rack, $first);
+
+        return Order::aboutInTurn(null === $key ? $sequence : [...$sequence, $key], $break, $before);
+    }
+
+    /** The ball that breaks the next rack best, or null where none lies beside the rack with a way to a foot corner. */
+    public static function breakBall(Rack $rack): ?Ball
+    {
+        $middle = self::rackMiddle($rack);
+        $best = null;
+        $most = 0.0;
+        foreach ($rack->objectBalls() as $ball) {
+            $spot = $rack->layout->spot($ball);
+            $far = $spot->distanceTo($middle);
+            if ($far < self::NEAREST || $far > self::FARTHEST) {
+                continue;
+            }
+            foreach ([Pocket::FootRight, Pocket::FootLeft] as $pocket) {
+                $mouth = (new TableGeometry($rack->table))->at($pocket)->mouth();
+                $line = $spot->directionTo($mouth);
+                // The rack must lie to the side of the ball's way, so that a cut sends the cue ball into it.
+                $aside = abs(rad2deg(atan2(sin($spot->directionTo($middle) - $line), cos($spot->directionTo($middle) - $line))));
+                $worth = max(0.0, 1 - abs($aside - 100) / 60) / (0.4 + $spot->distanceTo($mouth));
+                if ($worth > $most) {
+                    [$most, $best] = [$worth, $ball];
+                }
+            }
+        }
+
+        return $best;
+    }
+
+    /** @param non-empty-list<Ball> $rest */
+    private static function keyBall(Rack $rack, Ball $break, array $rest): Ball
+    {
+        $spot = self::breakSpot($rack, $break);
+        usort($rest, static fn (Ball $a, Ball $b): int => $rack->layout->spot($a)->distanceTo($spot) <=> $rack->layout->spot($b)->distanceTo($spot));
+
+        return $rest[0];
+    }
+
+    /** About where the cue ball should lie for the break shot. */
+    private static function breakSpot(Rack $rack, Ball $break): Spot
+    {
+        $spot = $rack->layout->spot($break);
+        $pocket = $spot->y < 0.5 * $rack->table->width() ? Pocket::FootRight : Pocket::FootLeft;
+        $line = $spot->directionTo((new TableGeometry($rack->table))->at($pocket)->mouth());
+        $sign = $spot->y < self::rackMiddle($rack)->y ? -1 : 1;
+
+        return $spot->towards($line + \M_PI - $sign * deg2rad(self::CUT), 0.45);
+    }
+
+    private static function rackMiddle(Rack $rack): Spot
+    {
+        $foot = Racking::footSpot($rack->table);
+
+        return Spot::metres($foot->x + 4 * $rack->balls->radius * \sqrt(3) * 2 / 3, $foot->y);
+    }
+
+    /**
+     * From the loneliest ball on always the nearest: the far ones early, neighbours together.
+     *
+     * @param list<Ball> $balls
+     *
+     * @return list<Ball>
+     */
+    private static function neighbours(Rack $rack, array $balls): array
+    {
+        $sequence = [];
+        $at = $rack->layout->has(Ball::Cue) ? $rack->layout->spot(Ball::Cue) : null;
+        while ([] !== $balls) {
+            usort($balls, static fn (Ball $a, Ball $b): int => null === $at
+                ? $a->value <=> $b->value
+                : $rack->layout->spot($a)->distanceTo($at) <=> $rack->layout->spot($b)->distanceTo($at));
+            $next = array_shift($balls);
+            $sequence[] = $next;
+            $at = $rack->layout->spot($next);
+        }
+
+        return $sequence;
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Shot\Stroke;
+
+/**
+ * Where practitioners differ: what a shot costs besides its odds, in points of a hundred. All are nought unless a player sets them: by
+ * default the odds alone decide.
+ */
+final readonly class Weights
+{
+    /** @var array<string, array{float, float, float}> default, least, most */
+    public const LIMITS = [
+        'draw' => [0.0, 0.0, 20.0],
+        'side' => [0.0, 0.0, 20.0],
+        'travel' => [0.0, 0.0, 10.0],
+        'drag' => [0.0, 0.0, 20.0],
+    ];
+
+    /**
+     * @param float $draw   for every shot below the centre that is still drawn: the school of follow before draw
+     * @param float $side   for every tip of side
+     * @param float $travel for every m/s of speed above a soft shot's: the school of the least cue ball travel
+     * @param float $drag   for a low stroke over a distance: the school that rolls softly instead
+     */
+    public function __construct(public float $draw = 0.0, public float $side = 0.0, public float $travel = 0.0, public float $drag = 0.0)
+    {
+        foreach (self::LIMITS as $field => [, $least, $most]) {
+            $value = $this->{$field};
+            if (!($value >= $least && $value <= $most)) {
+                throw new \InvalidArgumentException(\sprintf('The weight "%s" must lie between %g and %g points.', $field, $least, $most));
+            }
+        }
+    }
+
+    public function areNone(): bool
+    {
+        return 0.0 === $this->draw + $this->side + $this->travel + $this->drag;
+    }
+
+    /**
+     * What a stroke costs, as a share of one.
+     *
+     * @param float $distance from the cue ball to the ghost ball, metres
+     */
+    public function cost(Stroke $stroke, float $distance): float
+    {
+        $low = $stroke->tip->height < -0.1;
+
+        return 0.01 * (
+            ($low ? $this->draw : 0.0)
+            + ($low && $distance > 0.7 ? $this->drag : 0.0)
+            + $this->side * abs($stroke->tip->side) / 0.34
+            + $this->travel * max(0.0, $stroke->speed - 1.5)
+        );
+    }
+
+    /** @return array<string, float> */
+    public function toArray(): array
+    {
+        return ['draw' => $this->draw, 'side' => $this->side, 'travel' => $this->travel, 'drag' => $this->drag];
+    }
+}
