@@ -27,6 +27,12 @@ final readonly class EventSimulator implements Simulator
         $this->rules = new LayoutRules($table, $balls);
     }
 
+    /** How many shots it has simulated so far. */
+    public function shots(): int
+    {
+        return $this->engine->runs;
+    }
+
     public function play(Layout $layout, Strike $strike): Outcome
     {
         $layout->spot(Ball::Cue);

@@ -8,6 +8,8 @@ use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
@@ -17,6 +19,7 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableGeometry;
 
 /**
  * A sensible beginner's way, to hold the planner against: the easiest pot now, at natural roll and medium speed, whatever comes after
@@ -35,6 +38,35 @@ final readonly class EasiestPot implements Chooser
     {
         $this->simulator = new EventSimulator($rack->table, $rack->balls);
         $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+    }
+
+    /**
+     * Where he puts the cue ball in hand: straight behind the pot that is nearest to its pocket, a forearm away.
+     *
+     * @return Spot|null null where no ball goes anywhere
+     */
+    public function place(): ?Spot
+    {
+        $layout = $this->rack->layout;
+        $best = null;
+        $least = \INF;
+        foreach (BallsOn::of($this->rack->game, $layout, $this->group) as $ball) {
+            foreach (Pocket::cases() as $pocket) {
+                $line = PotLine::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+                if (null === $line) {
+                    continue;
+                }
+                foreach ([0.4, 0.25, 0.1] as $behind) {
+                    $spot = $line->ghost->towards($line->aimedLine() + \M_PI, $behind);
+                    $far = $layout->spot($ball)->distanceTo((new TableGeometry($this->rack->table))->at($pocket)->mouth());
+                    if ($far < $least && $line->chance($spot) > 0.5 && [] === (new LayoutRules($this->rack->table, $this->rack->balls))->faults($layout->with(Ball::Cue, $spot))) {
+                        [$least, $best] = [$far, $spot];
+                    }
+                }
+            }
+        }
+
+        return $best;
     }
 
     public function next(Layout $layout, int $seed): ?Option

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\SolvedShot;
 
@@ -16,6 +17,7 @@ final readonly class Leg
      *                                                                     without a scratch
      * @param float|null                                         $runOut   chance to finish of the replays that came to this leg; null before any did
      * @param array{scratch: float, hook: float, contact: float} $risks    shares of the tries: the cue ball drops; it cannot meet the next ball straight; it strikes another ball
+     * @param list<list<Spot>>                                   $zone     of the next ball, in small polygons; empty for the last leg
      * @param Lane|null                                          $lane     null for the last leg, or where the shot as meant does not land in the zone
      * @param list<string>                                       $reasons  computed from this plan, each a clause
      */
@@ -26,6 +28,7 @@ final readonly class Leg
         public float $position,
         public ?float $runOut,
         public array $risks,
+        public array $zone,
         public ?Lane $lane,
         public array $reasons,
     ) {

@@ -182,6 +182,12 @@ final class PlanSearch
             : Order::of($this->rack->game, $group, $this->wishes->before);
     }
 
+    /** Shots that were simulated so far, but for what the odds of legs and indirect shots took. */
+    public function simulated(): int
+    {
+        return array_sum(array_map(static fn (Policy $policy): int => $policy->values->survey->simulator->shots(), $this->policies));
+    }
+
     /** A block of replays of a candidate; the same number always gives the same replays. */
     public function block(Candidate $candidate, int $block): Replays
     {
@@ -189,7 +195,7 @@ final class PlanSearch
         $replays = new Replays();
         for ($i = 0; $i < self::BLOCK; ++$i) {
             $seed = ($this->seed * 7919 + $block * self::BLOCK + $i) & 0x7FFFFFFF;
-            $replays->play($policy, $this->rack, $candidate->group, $policy->values->order, $candidate->layout, $seed, $candidate->option);
+            $replays->play($policy, $policy->values->survey->simulator, $this->rack, $candidate->group, $policy->values->order, $candidate->layout, $seed, $candidate->option);
         }
 
         return $replays;

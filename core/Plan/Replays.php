@@ -79,16 +79,16 @@ final class Replays
     /**
      * One replay more.
      *
-     * @param Rack        $rack   the table, player and game; its layout does not count
-     * @param Group|null  $group  the group that is played, in eight-ball
-     * @param Order       $order  what is to be made
-     * @param Layout      $layout where the balls lie, with the cue ball
-     * @param Option|null $first  the shot that is played first, if it is settled
+     * @param EventSimulator $simulator of the rack's table
+     * @param Rack           $rack      the table, player and game; its layout does not count
+     * @param Group|null     $group     the group that is played, in eight-ball
+     * @param Order          $order     what is to be made
+     * @param Layout         $layout    where the balls lie, with the cue ball
+     * @param Option|null    $first     the shot that is played first, if it is settled
      */
-    public function play(Chooser $chooser, Rack $rack, ?Group $group, Order $order, Layout $layout, int $seed, ?Option $first = null): bool
+    public function play(Chooser $chooser, EventSimulator $simulator, Rack $rack, ?Group $group, Order $order, Layout $layout, int $seed, ?Option $first = null): bool
     {
         $random = new Randomness($seed);
-        $simulator = new EventSimulator($rack->table, $rack->balls);
         $referee = new Referee($rack->game);
         $set = self::bits($layout);
         ++$this->tries;

@@ -91,7 +91,7 @@ final readonly class IndirectSearch
      */
     public function windows(Layout $layout, array $first, array $made, int $count): array
     {
-        return array_column(\array_slice($this->widest($this->simulator->rollouts($layout), \array_slice(self::STROKES, 1, 1), $first, $made), 0, $count), 0);
+        return array_column(\array_slice($this->widest($this->simulator->rollouts($layout), \array_slice(self::STROKES, 0, 1), $first, $made), 0, $count), 0);
     }
 
     /**

@@ -32,8 +32,8 @@ final class SimulateCommand extends Command
         $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         $file = $input->getArgument('file');
         \assert(\is_string($file));
-        $json = '-' === $file || is_file($file) ? @file_get_contents('-' === $file ? 'php://stdin' : $file, length: self::MAX_BYTES + 1) : false;
-        if (false === $json) {
+        $json = InputFile::read($file, self::MAX_BYTES);
+        if (null === $json) {
             $errors->writeln(\sprintf('%s: cannot be read; a shot file or - for standard input is allowed', $file), OutputInterface::OUTPUT_RAW);
 
             return Command::INVALID;

@@ -65,6 +65,9 @@ final class Engine
 
     private float $now = 0.0;
 
+    /** Shots that were run so far. */
+    public int $runs = 0;
+
     public function __construct(TableProfile $table, BallSet $balls, private readonly Tolerances $tolerances)
     {
         $this->surfaces = new Surfaces($table, $balls);
@@ -89,6 +92,7 @@ final class Engine
      */
     public function run(array $bodies, bool $untilMeeting = false): array
     {
+        ++$this->runs;
         $this->bodies = $bodies;
         $this->awake = $this->still = $this->events = $this->pressedUntil = [];
         $this->now = 0.0;

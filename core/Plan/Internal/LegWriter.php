@@ -77,7 +77,7 @@ final readonly class LegWriter
             ...$this->second($shot, $policy),
         ];
 
-        return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $lane, $reasons);
+        return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, [] === $lines ? [] : Zone::of($lines, $this->rack->table, $this->rack->balls)->polygons(self::ZONE), $lane, $reasons);
     }
 
     /** @return list<PotLine> of the next ball, over the pockets that it goes to */

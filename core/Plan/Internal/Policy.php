@@ -40,7 +40,7 @@ final readonly class Policy implements Chooser
     /** Below this value of the best straight shot others are looked for in a replay. */
     private const POOR = 0.02;
     /** Step of the direction in that search, degrees, and how many of its shots are tried. */
-    private const TURN = 0.6;
+    private const TURN = 1.0;
     private const ODD = 3;
 
     private AimFinder $aims;
@@ -136,8 +136,8 @@ final readonly class Policy implements Chooser
             }
             $left = $set & ~Order::bit($ball);
             foreach ($survey->prospects($ball) as $prospect) {
-                $view = 0 !== ($prospect->mask & $left) || $this->values->wishes->forbids($ball, $prospect->pocket) ? null : $prospect->view($cue);
-                if (null === $view || 0 !== ($view[2] & $left)) {
+                $view = 0 !== ($prospect->mask & $left) || $this->values->wishes->forbids($ball, $prospect->pocket) ? null : $prospect->view($cue, $left);
+                if (null === $view) {
                     continue;
                 }
                 foreach ($this->strokes($prospect, $view, $left, $cue->distanceTo($prospect->line->ghost)) as [$value, $stroke]) {

@@ -45,7 +45,7 @@ final class Prospect
     /** @return array<int, array{float, int, int, non-empty-list<float>}> what the pot looks like from the spots of the grid, as `view` gives it */
     public function views(): array
     {
-        return $this->views ??= array_filter(array_map($this->view(...), $this->grid->spots), static fn (?array $view): bool => null !== $view);
+        return $this->views ??= array_filter(array_map(fn (Spot $spot): ?array => $this->view($spot), $this->grid->spots), static fn (?array $view): bool => null !== $view);
     }
 
     /** How much of the table the pot can be played from: the sum of the best chances over every few spots of the grid. */
@@ -64,14 +64,20 @@ final class Prospect
      * What the pot looks like from a spot: place of the cut in the RouteTable, row of the distance in the StrokeBook, balls that must be
      * gone as bits, and the chance at each speed of the book; null where it cannot be played.
      *
+     * @param int $left balls that lie on the table, as bits: where one of them is in the cue ball's way there is nothing to see
+     *
      * @return array{float, int, int, non-empty-list<float>}|null
      */
-    public function view(Spot $cue): ?array
+    public function view(Spot $cue, int $left = 0): ?array
     {
         $ghost = $this->line->ghost;
         $distance = $cue->distanceTo($ghost);
         $place = RouteTable::place(Angle::wrapped($this->line->aimedLine() - $cue->directionTo($ghost)));
         if (null === $place || $distance < 0.01) {
+            return null;
+        }
+        $mask = self::inTheWay($this->sight, $this->others, $cue, $ghost);
+        if (0 !== ($mask & $left)) {
             return null;
         }
         $chances = [];
@@ -82,7 +88,7 @@ final class Prospect
             return null;
         }
 
-        return [$place, $this->book->row($distance), self::inTheWay($this->sight, $this->others, $cue, $ghost), self::bySpeed($chances)];
+        return [$place, $this->book->row($distance), $mask, self::bySpeed($chances)];
     }
 
     /** @return int the balls that lie in a straight way, as bits */

@@ -104,13 +104,11 @@ final class RefereeTest extends TestCase
 
     public function testTheBallsThatMayBeMetFirst(): void
     {
-        /** @var \Closure(Game, list<int>, ?Group=): list<int> $on */
-        $on = static fn (Game $game, array $balls, ?Group $group = null): array => array_map(static fn (Ball $ball): int => $ball->value, BallsOn::of($game, self::layout($balls), $group));
-        self::assertSame([3], $on(Game::NineBall, [5, 3, 9]));
-        self::assertSame([1, 8, 9], $on(Game::EightBall, [1, 8, 9], Group::Open));
-        self::assertSame([9, 12], $on(Game::EightBall, [1, 8, 9, 12], Group::Stripes));
-        self::assertSame([8], $on(Game::EightBall, [1, 8], Group::Stripes));
-        self::assertSame([1, 2, 15], $on(Game::StraightPool, [1, 2, 15]));
+        self::assertSame([3], self::on(Game::NineBall, [5, 3, 9]));
+        self::assertSame([1, 8, 9], self::on(Game::EightBall, [1, 8, 9], Group::Open));
+        self::assertSame([9, 12], self::on(Game::EightBall, [1, 8, 9, 12], Group::Stripes));
+        self::assertSame([8], self::on(Game::EightBall, [1, 8], Group::Stripes));
+        self::assertSame([1, 2, 15], self::on(Game::StraightPool, [1, 2, 15]));
     }
 
     /** The cushion after the contact is told by the simulation: a soft push is a foul, a ball that comes to a rail is not. */
@@ -122,6 +120,16 @@ final class RefereeTest extends TestCase
 
         self::assertSame([Foul::NoCushion], $judge(0.4)->fouls);
         self::assertSame([], $judge(1.5)->fouls);
+    }
+
+    /**
+     * @param list<int> $balls
+     *
+     * @return list<int>
+     */
+    private static function on(Game $game, array $balls, ?Group $group = null): array
+    {
+        return array_map(static fn (Ball $ball): int => $ball->value, BallsOn::of($game, self::layout($balls), $group));
     }
 
     /** @param list<int> $balls */

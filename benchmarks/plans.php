@@ -1,0 +1,132 @@
+<?php
+
+/*
+ * How good the planner is: its run-out rate beside that of a sensible beginner's way (EasiestPot) over random layouts with ball in hand,
+ * for three levels of player; and whether the odds that a plan states are those of a rehearsal with other errors. Prints the tables of
+ * docs/planner.md. It takes an hour: --layouts, --replays and --stated make it shorter, --game and --level do a part of it.
+ */
+
+declare(strict_types=1);
+
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Plan\EasiestPot;
+use ZigLane\Core\Plan\Order;
+use ZigLane\Core\Plan\Planning;
+use ZigLane\Core\Plan\PlanRehearsal;
+use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\Trials;
+
+require dirname(__DIR__).'/vendor/autoload.php';
+
+$options = getopt('', ['layouts:', 'replays:', 'stated:', 'game:', 'level:', 'only:']);
+$layouts = (int) ($options['layouts'] ?? 100);
+$replays = (int) ($options['replays'] ?? 20);
+$stated = (int) ($options['stated'] ?? 20);
+
+/** Balls anywhere on the table, a ball's width apart. */
+function randomRack(Game $game, int $seed, ExecutionErrors $player, bool $inHand): Rack
+{
+    $random = new Randomness($seed);
+    $layout = Layout::empty();
+    foreach ([...$game->balls(), ...($inHand ? [] : [Ball::Cue])] as $ball) {
+        do {
+            $spot = Spot::metres(0.04 + 2.46 * $random->share(), 0.04 + 1.19 * $random->share());
+            $near = array_filter($layout->balls(), static fn (Ball $other): bool => $layout->spot($other)->distanceTo($spot) < 0.0572);
+        } while ([] !== $near);
+        $layout = $layout->with($ball, $spot);
+    }
+
+    return new Rack($game, $layout, player: $player, ballInHand: $inHand ? BallInHand::Anywhere : BallInHand::None, group: Game::EightBall === $game ? Group::Solids : null);
+}
+
+function row(string ...$cells): void
+{
+    echo '| ', implode(' | ', $cells), " |\n";
+}
+
+function percent(int $hits, int $tries): string
+{
+    [$low, $high] = Trials::interval($hits, max(1, $tries));
+
+    return sprintf('%.1f %% (%.1f to %.1f)', 100 * $hits / max(1, $tries), 100 * $low, 100 * $high);
+}
+
+if ('stated' !== ($options['only'] ?? '')) {
+    echo "### Against the easiest pot now\n\n";
+    row('game', 'player', 'planner runs out', 'easiest pot runs out', 'ratio', 'balls a try, planner', 'easiest pot');
+    row('---', '---', '---:', '---:', '---:', '---:', '---:');
+    foreach ([Game::NineBall, Game::EightBall] as $game) {
+        foreach (['club player', 'strong player', 'expert'] as $level) {
+            if (!in_array($options['game'] ?? $game->value, [$game->value], true) || !in_array($options['level'] ?? $level, [$level], true)) {
+                continue;
+            }
+            $player = new ExecutionErrors(...ExecutionErrors::PRESETS[$level]);
+            $mine = new Replays();
+            $easy = new Replays();
+            for ($seed = 1; $seed <= $layouts; ++$seed) {
+                $rack = randomRack($game, $seed, $player, true);
+                $group = $rack->group;
+                $order = Order::of($game, $group);
+                $search = new PlanSearch($rack);
+                $best = $search->candidates()[0] ?? null;
+                $beginner = new EasiestPot($rack, $group);
+                $place = $beginner->place();
+                $simulator = new EventSimulator($rack->table, $rack->balls);
+                for ($i = 0; $i < $replays; ++$i) {
+                    if (null !== $best) {
+                        $mine->play($search->policy($group), $simulator, $rack, $group, $order, $best->layout, $seed * 1000 + $i, $best->option);
+                    } else {
+                        ++$mine->tries;
+                    }
+                    if (null !== $place) {
+                        $easy->play($beginner, $simulator, $rack, $group, $order, $rack->layout->with(Ball::Cue, $place), $seed * 1000 + $i);
+                    } else {
+                        ++$easy->tries;
+                    }
+                }
+                fwrite(\STDERR, sprintf("%s %s %d: %.3f %.3f\n", $game->value, $level, $seed, $mine->chance(), $easy->chance()));
+            }
+            row($game->label(), $level, percent($mine->finished, $mine->tries), percent($easy->finished, $easy->tries), 0 === $easy->finished ? '' : sprintf('%.1f', $mine->chance() / $easy->chance()), sprintf('%.2f', $mine->made / $mine->tries), sprintf('%.2f', $easy->made / $easy->tries));
+        }
+    }
+}
+
+if ('rate' !== ($options['only'] ?? '')) {
+    echo "\n### Stated odds and rehearsed odds\n\n";
+    row('layout', 'balls', 'player', 'stated', 'of replays', 'rehearsed, 300', 'apart');
+    row('---:', '---:', '---', '---:', '---:', '---:', '---:');
+    $within = 0;
+    for ($seed = 1; $seed <= $stated; ++$seed) {
+        $level = ['club player', 'strong player', 'expert'][$seed % 3];
+        $rack = randomRack(Game::NineBall, 5000 + $seed, new ExecutionErrors(...ExecutionErrors::PRESETS[$level]), true);
+        // From one ball left to all nine.
+        $count = 2 + $seed % 8;
+        foreach (array_slice($rack->objectBalls(), 0, 9 - $count) as $ball) {
+            $rack = $rack->withLayout($rack->layout->without($ball));
+        }
+        $planning = new Planning($rack);
+        for ($block = 0; $block < 80 && $planning->step(); ++$block) {
+        }
+        $plan = $planning->plans()[0] ?? null;
+        if (null === $plan) {
+            row((string) $seed, (string) $count, $level, 'no plan', '', '', '');
+            continue;
+        }
+        $rehearsed = PlanRehearsal::of($rack, $plan->place, $plan->group, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $plan->legs), 300, 77, true);
+        $apart = 100 * abs($plan->replays->chance() - $rehearsed->chance());
+        $within += $apart <= 6.0 ? 1 : 0;
+        row((string) $seed, (string) $count, $level, sprintf('%.1f %%', 100 * $plan->replays->chance()), (string) $plan->replays->tries, sprintf('%.1f %%', 100 * $rehearsed->chance()), sprintf('%.1f', $apart));
+    }
+    printf("\nWithin 6 points: %d of %d.\n", $within, $stated);
+}

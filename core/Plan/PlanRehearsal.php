@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\ShotChoice;
+
+/** A plan played many times: as it stands, each leg aimed anew from where the balls lie, or planned again after every shot. */
+final class PlanRehearsal
+{
+    /**
+     * @param Spot|null        $place of the cue ball, where the rack has it in hand
+     * @param list<ShotChoice> $legs  at least one
+     *
+     * @throws LaneError If the cue ball cannot lie there or the first leg cannot be aimed
+     */
+    public static function of(Rack $rack, ?Spot $place, ?Group $group, array $legs, int $times, int $seed = 1, bool $replans = false): Replays
+    {
+        $layout = $rack->layout->has(Ball::Cue) || null === $place ? $rack->layout : $rack->withBall(Ball::Cue, $place)->layout;
+        $search = new PlanSearch($rack);
+        $policy = $search->policy($group ?? $rack->group);
+        $replays = new Replays();
+        $simulator = new EventSimulator($rack->table, $rack->balls);
+        $first = self::option($rack, $layout, $legs[0]);
+        if (null === $first) {
+            (new AimFinder($rack->table, $rack->balls, $rack->cue))->find($layout->spot(Ball::Cue), $layout->spot($legs[0]->ball), $legs[0]);
+        }
+        for ($i = 0; $i < $times; ++$i) {
+            $chooser = $replans ? $policy : self::asPlanned($rack, $legs);
+            $replays->play($chooser, $simulator, $rack, $group ?? $rack->group, $policy->values->order, $layout, ($seed * 104729 + $i) & 0x7FFFFFFF, $replans ? $first : null);
+        }
+
+        return $replays;
+    }
+
+    private static function option(Rack $rack, Layout $layout, ShotChoice $choice): ?Option
+    {
+        if (!$layout->has($choice->ball)) {
+            return null;
+        }
+        try {
+            $aim = (new AimFinder($rack->table, $rack->balls, $rack->cue))->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
+        } catch (LaneError) {
+            return null;
+        }
+
+        return new Option($choice, $aim, $choice->stroke->strike($aim->direction, $rack->cue->endMassRatio), 1.0);
+    }
+
+    /** @param list<ShotChoice> $legs */
+    private static function asPlanned(Rack $rack, array $legs): Chooser
+    {
+        return new class(static function (Layout $layout) use ($rack, $legs): ?Option {
+            // The first leg whose ball still lies there.
+            foreach ($legs as $leg) {
+                if ($layout->has($leg->ball)) {
+                    return self::option($rack, $layout, $leg);
+                }
+            }
+
+            return null;
+        }) implements Chooser {
+            /** @param \Closure(Layout): ?Option $choose */
+            public function __construct(private readonly \Closure $choose)
+            {
+            }
+
+            public function next(Layout $layout, int $seed): ?Option
+            {
+                return ($this->choose)($layout);
+            }
+        };
+    }
+}

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Rules\Rack;
+
+/** A search for a plan from its first step to its last, in one process: stopped between any two steps, the best so far stands. */
+final class Planning
+{
+    /** Plans that are given side by side. */
+    private const PLANS = 5;
+
+    public readonly PlanSearch $search;
+
+    /** @var list<Candidate> */
+    private readonly array $candidates;
+
+    /** @var list<array<int, Replays>> by candidate and block */
+    private array $done;
+
+    public function __construct(Rack $rack, Wishes $wishes = new Wishes(), Weights $weights = new Weights(), int $seed = 1)
+    {
+        $this->search = new PlanSearch($rack, $wishes, $weights, $seed);
+        $this->candidates = $this->search->candidates();
+        $this->done = array_map(static fn (): array => [], $this->candidates);
+    }
+
+    /** One block of replays more; false when there is nothing left to do. */
+    public function step(): bool
+    {
+        $due = PlanSearch::due($this->done);
+        if ([] === $due) {
+            return false;
+        }
+        [$candidate, $block] = $due[0];
+        $this->done[$candidate][$block] = $this->search->block($this->candidates[$candidate], $block);
+
+        return true;
+    }
+
+    /**
+     * The best so far, first the best: its own legs in full, the others'.
+     *
+     * @return list<Plan> none where there is nothing to play
+     */
+    public function plans(): array
+    {
+        $plans = [];
+        $ranking = \array_slice(PlanSearch::best($this->done), 0, self::PLANS);
+        foreach ($ranking as $candidate) {
+            $differs = $candidate === $ranking[0] ? '' : PlanSearch::difference($this->candidates[$candidate], $this->candidates[$ranking[0]]);
+            $plans[] = $this->search->plan($this->candidates[$candidate], PlanSearch::total($this->done[$candidate]), $differs);
+        }
+
+        return $plans;
+    }
+}
