@@ -97,7 +97,7 @@ if ('stated' !== ($options['only'] ?? '')) {
                 }
                 fwrite(\STDERR, sprintf("%s %s %d: %.3f %.3f\n", $game->value, $level, $seed, $mine->chance(), $easy->chance()));
             }
-            row($game->label(), $level, percent($mine->finished, $mine->tries), percent($easy->finished, $easy->tries), 0 === $easy->finished ? '' : sprintf('%.1f', $mine->chance() / $easy->chance()), sprintf('%.2f', $mine->made / $mine->tries), sprintf('%.2f', $easy->made / $easy->tries));
+            row($game->label(), $level, percent($mine->finished, $mine->tries), percent($easy->finished, $easy->tries), 0 === $easy->finished ? '' : sprintf('%.1f', $mine->chance() / $easy->chance()), sprintf('%.2f', $mine->made / max(1, $mine->tries)), sprintf('%.2f', $easy->made / max(1, $easy->tries)));
         }
     }
 }

@@ -28,6 +28,8 @@ use ZigLane\Core\Table\TableGeometry;
 final readonly class EasiestPot implements Chooser
 {
     private const ROLLING = 0.4;
+    /** The cut at which he likes to place the cue ball, degrees. */
+    private const CUT = 20.0;
     /** Odds below which he plays nothing. */
     private const LEAST = 0.01;
 
@@ -41,7 +43,8 @@ final readonly class EasiestPot implements Chooser
     }
 
     /**
-     * Where he puts the cue ball in hand: straight behind the pot that is nearest to its pocket, a forearm away.
+     * Where he puts the cue ball in hand: a forearm behind the ball that is nearest to its pocket, at a small cut, since from straight
+     * behind a rolling cue ball follows it in.
      *
      * @return Spot|null null where no ball goes anywhere
      */
@@ -56,8 +59,8 @@ final readonly class EasiestPot implements Chooser
                 if (null === $line) {
                     continue;
                 }
-                foreach ([0.4, 0.25, 0.1] as $behind) {
-                    $spot = $line->ghost->towards($line->aimedLine() + \M_PI, $behind);
+                foreach ([[0.4, 1], [0.4, -1], [0.25, 1], [0.25, -1], [0.1, 1], [0.1, -1]] as [$behind, $sign]) {
+                    $spot = $line->ghost->towards($line->aimedLine() + \M_PI + $sign * deg2rad(self::CUT), $behind);
                     $far = $layout->spot($ball)->distanceTo((new TableGeometry($this->rack->table))->at($pocket)->mouth());
                     if ($far < $least && $line->chance($spot) > 0.5 && [] === (new LayoutRules($this->rack->table, $this->rack->balls))->faults($layout->with(Ball::Cue, $spot))) {
                         [$least, $best] = [$far, $spot];
