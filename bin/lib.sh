@@ -148,12 +148,17 @@ start_web() {
 }
 stop_web() { end "$RUN/nginx.pid" nginx; end "$RUN/php-fpm.pid" php-fpm; }
 
+# Two workers, so that a plan has two processors. PHP's compiler is on in them too: planning is computation.
+WORKERS=2
 start_worker() {
-    alive "$RUN/worker.pid" messenger:consume && return 0
-    as_service setsid bash -c 'echo $$ >"$1/worker.pid"; while :; do php bin/console messenger:consume work --time-limit=3600 --memory-limit=256M --no-interaction -q; sleep 1; done' messenger:consume "$RUN" >>"$RUN/worker.log" 2>&1 </dev/null &
-    until_true 50 alive "$RUN/worker.pid" messenger:consume || fail "the worker did not start (see $RUN/worker.log)"
+    local n
+    for n in $(seq "$WORKERS"); do
+        alive "$RUN/worker$n.pid" messenger:consume && continue
+        as_service setsid bash -c 'echo $$ >"$1/worker$2.pid"; while :; do php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit=function -d opcache.jit_buffer_size=64M -d memory_limit=512M bin/console messenger:consume work --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q; sleep 1; done' messenger:consume "$RUN" "$n" >>"$RUN/worker.log" 2>&1 </dev/null &
+        until_true 50 alive "$RUN/worker$n.pid" messenger:consume || fail "a worker did not start (see $RUN/worker.log)"
+    done
 }
-stop_worker() { end "$RUN/worker.pid" messenger:consume -TERM -; }
+stop_worker() { local n; for n in $(seq "$WORKERS"); do end "$RUN/worker$n.pid" messenger:consume -TERM -; done; end "$RUN/worker.pid" messenger:consume -TERM -; }
 stop_database() { end "$RUN/mariadb.pid" "$STATE/mariadb"; }
 stop_all() { stop_worker; stop_web; stop_database; }
 

@@ -59,6 +59,17 @@ final readonly class Rack
         return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $player, $this->ballInHand, $this->group);
     }
 
+    /** The same rack with the cue ball in hand: it is taken off. */
+    public function inHand(BallInHand $where): self
+    {
+        return new self($this->game, BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue), $this->table, $this->balls, $this->cue, $this->player, $where, $this->group);
+    }
+
+    public function ofGroup(?Group $group): self
+    {
+        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $group);
+    }
+
     /** @throws IllegalLayout If the ball cannot lie there */
     public function withBall(Ball $ball, Spot $spot): self
     {

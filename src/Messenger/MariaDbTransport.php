@@ -17,11 +17,13 @@ use Symfony\Component\Messenger\Transport\Receiver\KeepaliveReceiverInterface;
 use Symfony\Component\Messenger\Transport\Receiver\MessageCountAwareInterface;
 use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
+use ZigLane\App\Message\OfAccount;
 
 /**
  * A queue in one table. A worker takes the oldest message that is due and locks its row while it marks it
  * (`FOR UPDATE SKIP LOCKED`, so workers never wait for each other); a message whose worker has died is due again after
- * `redeliver` seconds unless the worker keeps it alive.
+ * `redeliver` seconds unless the worker keeps it alive. Of messages that are somebody's work those come first whose owner has
+ * least under way: one person's work cannot hold up everybody's.
  */
 final readonly class MariaDbTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface
 {
@@ -40,8 +42,10 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     {
         $row = $this->guarded(fn (): ?array => $this->connection->transactional(function (): ?array {
             $row = $this->connection->fetchAssociative(
-                'SELECT id, body, headers FROM '.self::TABLE.' WHERE queue = ? AND due_at <= ? ORDER BY due_at, id LIMIT 1 FOR UPDATE SKIP LOCKED',
-                [$this->queue, $this->time()],
+                'SELECT q.id, q.body, q.headers FROM '.self::TABLE.' q WHERE q.queue = ? AND q.due_at <= ? '
+                .'ORDER BY (SELECT COUNT(*) FROM '.self::TABLE.' t WHERE t.queue = q.queue AND t.party = q.party AND t.taken_at IS NOT NULL AND t.due_at > ?), q.due_at, q.id '
+                .'LIMIT 1 FOR UPDATE SKIP LOCKED',
+                [$this->queue, $this->time(), $this->time()],
             );
             if (false === $row) {
                 return null;
@@ -77,6 +81,7 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
             'body' => $encoded['body'],
             'headers' => json_encode($encoded['headers'] ?? [], \JSON_THROW_ON_ERROR),
             'due_at' => $this->time($delay / 1000),
+            'party' => $envelope->getMessage() instanceof OfAccount ? $envelope->getMessage()->accountId() : null,
         ]));
 
         return $envelope->with(new TransportMessageIdStamp($this->connection->lastInsertId()));

@@ -97,6 +97,16 @@ final readonly class SheetEditor
         });
     }
 
+    /**
+     * The whole run at once.
+     *
+     * @param list<ShotChoice> $legs
+     */
+    public function run(RackSheet $sheet, array $legs, int $version): void
+    {
+        $this->change($sheet, $version, fn () => $sheet->plan($legs, $this->clock->now()));
+    }
+
     /** Takes a leg and all after it off the run. */
     public function cutBack(RackSheet $sheet, int $version, int $leg): void
     {

@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use Symfony\Component\String\Slugger\SluggerInterface;
+use ZigLane\App\Drawing\RunOut;
+use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Sheet\Planner;
+use ZigLane\App\Sheet\PlanRequest;
+use ZigLane\App\Sheet\RunTaker;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Position\Ball;
+
+/** The whole run: asked for, watched while it is planned, stepped through, taken over, gone on with from where the balls really lie. */
+final class RunOutController extends AbstractController
+{
+    public function __construct(private readonly PlanJobRepository $jobs)
+    {
+    }
+
+    #[Route('/sheets/{id}/run-out', name: 'sheet_runout', methods: ['GET'])]
+    public function show(Request $request, RackSheet $sheet): Response
+    {
+        return $this->render('runout/page.html.twig', $this->view($request, $sheet, new PlanRequest()));
+    }
+
+    /** The table with the plan, for one leg or plan more, or a better plan. */
+    #[Route('/sheets/{id}/run-out/board', name: 'sheet_runout_board', methods: ['GET'])]
+    public function board(Request $request, RackSheet $sheet): Response
+    {
+        return $this->render('runout/board.html.twig', $this->view($request, $sheet, new PlanRequest()));
+    }
+
+    /** How far the work is; says when there is a better plan to draw. */
+    #[Route('/sheets/{id}/run-out/progress', name: 'sheet_runout_progress', methods: ['GET'])]
+    public function progress(Request $request, RackSheet $sheet): Response
+    {
+        $job = $this->jobs->latestOf($sheet);
+        $isNew = null !== $job && $job->getDrawn() !== $request->query->getInt('drawn', -1);
+
+        return $this->render('runout/progress.html.twig', ['sheet' => $sheet, 'job' => $job, 'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job)], new Response(headers: $isNew ? ['HX-Trigger-After-Swap' => 'plan-drawn'] : []));
+    }
+
+    #[Route('/sheets/{id}/run-out', name: 'sheet_runout_ask', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function ask(Request $request, RackSheet $sheet, Planner $planner): Response
+    {
+        $asked = PlanRequest::of($request->request);
+        try {
+            $planner->ask($sheet, $asked);
+        } catch (LaneError|UnprocessableEntityHttpException $e) {
+            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet, $asked), new Response(status: 422));
+        }
+
+        return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/run-out/stop', name: 'sheet_runout_stop', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function stop(RackSheet $sheet, Planner $planner): Response
+    {
+        $planner->stop($sheet);
+
+        return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** The plan becomes the sheet's own run, to be changed leg by leg. */
+    #[Route('/sheets/{id}/run-out/take', name: 'sheet_runout_take', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function take(Request $request, RackSheet $sheet, RunTaker $taker): Response
+    {
+        $taker->take($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('version'));
+        $this->addFlash('notice', 'The plan is the run of this sheet now: every leg can be changed.');
+
+        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), 'leg' => max(1, $request->request->getInt('leg', 1))], Response::HTTP_SEE_OTHER);
+    }
+
+    /** "I ended up here": the balls of the legs that were shot are taken off, the cue ball is put where it lies, and the rest is planned. */
+    #[Route('/sheets/{id}/run-out/here', name: 'sheet_runout_here', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function here(Request $request, RackSheet $sheet, RunTaker $taker, Planner $planner): Response
+    {
+        try {
+            $taker->endedUp($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('leg', 1), $request->request->getString('at'), $request->request->getInt('version'));
+            $planner->ask($sheet, new PlanRequest());
+        } catch (LaneError|UnprocessableEntityHttpException $e) {
+            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet, new PlanRequest()), new Response(status: 422));
+        }
+
+        return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/run-out/export', name: 'sheet_runout_export', methods: ['GET'])]
+    public function export(RackSheet $sheet, SluggerInterface $slugger): Response
+    {
+        $plan = $this->jobs->latestOf($sheet)?->getPlanFile() ?? throw $this->createNotFoundException('There is no plan to export yet.');
+        $name = strtolower((string) $slugger->slug($sheet->getName())) ?: 'rack';
+
+        return new Response($plan."\n", 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.plan.json'),
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private function view(Request $request, RackSheet $sheet, PlanRequest $asked): array
+    {
+        $job = $this->jobs->latestOf($sheet);
+        $held = TablePlan::heldBy($request, $sheet->getRack());
+        $from = $request->isMethod('POST') ? $request->request : $request->query;
+
+        return [
+            'sheet' => $sheet,
+            'job' => $job,
+            'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job),
+            'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright),
+            'plan' => $held,
+            'asked' => $asked,
+            'asked_weights' => $this->weights($asked, $job),
+            'is_stale' => null !== $job && $this->isOfAnotherLayout($job, $sheet),
+            'error' => null,
+        ];
+    }
+
+    /** @return array<string, string> */
+    private function weights(PlanRequest $asked, ?PlanJob $job): array
+    {
+        $kept = null === $job ? [] : $job->getWeights()->toArray();
+        $weights = [];
+        foreach (array_keys(Weights::LIMITS) as $field) {
+            $weights[$field] = $asked->weights[$field] ?? (string) ($kept[$field] ?? 0.0);
+        }
+
+        return $weights;
+    }
+
+    private function isOfAnotherLayout(PlanJob $job, RackSheet $sheet): bool
+    {
+        $now = $sheet->getRack();
+        $then = $job->getRack();
+
+        return $now->layout->without(Ball::Cue) != $then->layout->without(Ball::Cue)
+            || ($then->layout->has(Ball::Cue) && $now->layout != $then->layout)
+            || $now->player != $then->player;
+    }
+}

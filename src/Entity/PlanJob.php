@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Bridge\Doctrine\Types\UuidType;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Doctrine\RackType;
+use ZigLane\App\Doctrine\ShotChoicesType;
+use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+
+/**
+ * A plan that is worked on, or was: what it was asked for, and the best so far as a plan file. Workers change it by statements of their
+ * own (PlanJobRepository), since several of them and a person act on it at once.
+ */
+#[ORM\Entity(repositoryClass: PlanJobRepository::class)]
+#[ORM\Table(name: 'plan_job')]
+class PlanJob
+{
+    #[ORM\Id]
+    #[ORM\Column(type: UuidType::NAME)]
+    private Uuid $id;
+
+    #[ORM\Column(length: 10)]
+    private PlanState $state = PlanState::Waiting;
+
+    /** How many ways to begin are weighed; null before they are known. */
+    #[ORM\Column(type: Types::SMALLINT, nullable: true)]
+    private ?int $candidates = null;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $dueBlocks = 0;
+
+    #[ORM\Column(type: Types::SMALLINT)]
+    private int $doneBlocks = 0;
+
+    /** Grows whenever a better plan is written. */
+    #[ORM\Column]
+    private int $drawn = 0;
+
+    #[ORM\Column(type: Types::TEXT, length: 4294967295, nullable: true)]
+    private ?string $plan = null;
+
+    #[ORM\Column(nullable: true)]
+    private ?string $message = null;
+
+    #[ORM\Column(type: 'datetime_immutable', nullable: true)]
+    private ?\DateTimeImmutable $startedAt = null;
+
+    #[ORM\Column(type: 'datetime_immutable', nullable: true)]
+    private ?\DateTimeImmutable $endedAt = null;
+
+    /**
+     * @param array{forbidden: list<array{string, string}>, before: list<array{string, string}>} $wishes  ball and pocket; ball before ball
+     * @param array<string, float>                                                               $weights
+     * @param list<ShotChoice>                                                                   $legs    that are locked
+     */
+    public function __construct(
+        #[ORM\ManyToOne]
+        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private RackSheet $sheet,
+        #[ORM\Column(type: RackType::NAME)]
+        private Rack $rack,
+        #[ORM\Column(type: Types::JSON)]
+        private array $wishes,
+        #[ORM\Column(type: Types::JSON)]
+        private array $weights,
+        #[ORM\Column(type: ShotChoicesType::NAME)]
+        private array $legs,
+        #[ORM\Column]
+        private int $seconds,
+        #[ORM\Column]
+        private int $seed,
+        #[ORM\Column]
+        private \DateTimeImmutable $createdAt,
+    ) {
+        $this->id = Uuid::v7();
+    }
+
+    public function getId(): Uuid
+    {
+        return $this->id;
+    }
+
+    public function getSheet(): RackSheet
+    {
+        return $this->sheet;
+    }
+
+    public function getRack(): Rack
+    {
+        return $this->rack;
+    }
+
+    /** @return array{forbidden: list<array{string, string}>, before: list<array{string, string}>} */
+    public function getWishes(): array
+    {
+        return $this->wishes;
+    }
+
+    public function getWeights(): Weights
+    {
+        return new Weights(...array_map(floatval(...), array_intersect_key($this->weights, Weights::LIMITS)));
+    }
+
+    /** @return list<ShotChoice> */
+    public function getLegs(): array
+    {
+        return $this->legs;
+    }
+
+    public function getSeconds(): int
+    {
+        return $this->seconds;
+    }
+
+    public function getSeed(): int
+    {
+        return $this->seed;
+    }
+
+    public function getState(): PlanState
+    {
+        return $this->state;
+    }
+
+    public function getCandidates(): ?int
+    {
+        return $this->candidates;
+    }
+
+    /** Share of the work that is done, 0 to 1; of a job that is over 1. */
+    public function progress(): float
+    {
+        return $this->state->isOver() ? 1.0 : ($this->dueBlocks > 0 ? min(1.0, $this->doneBlocks / $this->dueBlocks) : 0.0);
+    }
+
+    public function getDoneBlocks(): int
+    {
+        return $this->doneBlocks;
+    }
+
+    public function getDrawn(): int
+    {
+        return $this->drawn;
+    }
+
+    /** @return array<mixed>|null the plan file of the best so far */
+    public function getPlan(): ?array
+    {
+        $plan = null === $this->plan ? null : json_decode($this->plan, true);
+
+        return \is_array($plan) ? $plan : null;
+    }
+
+    public function getPlanFile(): ?string
+    {
+        return $this->plan;
+    }
+
+    public function getMessage(): ?string
+    {
+        return $this->message;
+    }
+
+    public function getCreatedAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function getStartedAt(): ?\DateTimeImmutable
+    {
+        return $this->startedAt;
+    }
+
+    public function getEndedAt(): ?\DateTimeImmutable
+    {
+        return $this->endedAt;
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Messenger;
+
+use Psr\Log\LoggerInterface;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Entity\PlanState;
+use ZigLane\App\Message\WorkOnPlan;
+use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Sheet\PlanWishes;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\Replays;
+
+/**
+ * Works on a plan beside whoever else does: finds the ways to begin (every worker finds the same), takes one block of replays after the
+ * other that nobody has, and at the end one of the workers writes the plans down. What is done is in the database after every block.
+ */
+#[AsMessageHandler]
+final readonly class WorkOnPlanHandler
+{
+    /** Blocks after which a better plan is drawn on the way. */
+    private const DRAWN_EVERY = 12;
+    /** Pause while others have all that is due, microseconds. */
+    private const PAUSE = 50_000;
+    /** Plans side by side. */
+    private const PLANS = 5;
+
+    public function __construct(private PlanJobRepository $jobs, private LoggerInterface $laneLogger)
+    {
+    }
+
+    public function __invoke(WorkOnPlan $message): void
+    {
+        $id = Uuid::fromString($message->jobId);
+        $job = $this->jobs->fresh($id);
+        if (null === $job || $job->getState()->isOver()) {
+            return;
+        }
+        $this->jobs->start($job);
+        try {
+            $this->work($job, $id);
+        } catch (LaneError $e) {
+            $this->jobs->nothing($job, $e->getMessage());
+        }
+        $this->laneLogger->info('Worked on a plan.', ['job' => $message->jobId]);
+    }
+
+    private function work(PlanJob $job, Uuid $id): void
+    {
+        $search = new PlanSearch($job->getRack(), PlanWishes::of($job), $job->getWeights(), $job->getSeed());
+        $candidates = $search->candidates();
+        if ([] === $candidates) {
+            $this->jobs->nothing($job, 'There is nothing to plan: no ball on the table can be shot from here, straight or over a cushion.');
+
+            return;
+        }
+        if (null === $job->getCandidates()) {
+            $first = $search->plan($candidates[0], new Replays());
+            $this->jobs->begin($job, \count($candidates), PlanSearch::blocks(\count($candidates)), PlanFile::write([$first], $this->jobs->secondsOf($job), $search->simulated()));
+        }
+        $drawn = 0;
+        while (true) {
+            $job = $this->jobs->fresh($id);
+            if (null === $job || $job->getState()->isOver() || PlanState::Writing === $job->getState()) {
+                break;
+            }
+            $done = $this->jobs->done($job, \count($candidates));
+            $due = PlanSearch::due($done);
+            if ([] === $due || PlanState::Stopping === $job->getState() || $this->jobs->secondsOf($job) >= $job->getSeconds()) {
+                break;
+            }
+            if ($job->getDoneBlocks() >= $drawn + self::DRAWN_EVERY) {
+                $drawn = $job->getDoneBlocks();
+                $this->jobs->draw($job, $this->written($job, $search, $done, 1));
+            }
+            if (!$this->oneBlock($job, $search, $due)) {
+                usleep(self::PAUSE);
+            }
+        }
+        if (null !== $job && $this->jobs->mayWrite($job)) {
+            $this->jobs->write($job, $this->written($job, $search, $this->jobs->done($job, \count($candidates)), self::PLANS));
+        }
+    }
+
+    /** @param non-empty-list<array{int, int}> $due */
+    private function oneBlock(PlanJob $job, PlanSearch $search, array $due): bool
+    {
+        foreach ($due as [$candidate, $block]) {
+            if ($this->jobs->take($job, $candidate, $block)) {
+                $this->jobs->finish($job, $candidate, $block, $search->block($search->candidates()[$candidate], $block));
+
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @param list<array<int, Replays>> $done */
+    private function written(PlanJob $job, PlanSearch $search, array $done, int $most): string
+    {
+        $candidates = $search->candidates();
+        $ranking = \array_slice(PlanSearch::best($done), 0, $most);
+        $plans = array_map(static fn (int $i): Plan => $search->plan($candidates[$i], PlanSearch::total($done[$i]), $i === $ranking[0] ? '' : PlanSearch::difference($candidates[$i], $candidates[$ranking[0]])), $ranking);
+        \assert([] !== $plans);
+
+        return PlanFile::write($plans, $this->jobs->secondsOf($job), $search->simulated());
+    }
+}

@@ -1,0 +1,156 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Repository;
+
+use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
+use Doctrine\Persistence\ManagerRegistry;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Entity\PlanState;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\Core\Plan\Replays;
+
+/**
+ * Plan jobs, and what workers do to them. Each change is one statement that says from which state it may be made, so it does not matter
+ * how many workers act at once, nor whether one of them dies.
+ *
+ * @extends ServiceEntityRepository<PlanJob>
+ */
+final class PlanJobRepository extends ServiceEntityRepository
+{
+    /** How long a worker may take for a block before another may take it, seconds; a block takes one or two. */
+    private const LEASE = 20;
+    /** How long a worker may take to write the plans down. */
+    private const WRITING = 30;
+
+    public function __construct(ManagerRegistry $registry, private readonly ClockInterface $clock)
+    {
+        parent::__construct($registry, PlanJob::class);
+    }
+
+    public function latestOf(RackSheet $sheet): ?PlanJob
+    {
+        return $this->findOneBy(['sheet' => $sheet], ['id' => 'DESC']);
+    }
+
+    /** The job as it is now; null if it is gone with its sheet. */
+    public function fresh(Uuid $id): ?PlanJob
+    {
+        $this->getEntityManager()->clear();
+
+        return $this->find($id);
+    }
+
+    /** The ways to begin are known, with a first plan; only the first worker's are kept. */
+    public function begin(PlanJob $job, int $candidates, int $blocks, string $plan): void
+    {
+        $this->execute(
+            'UPDATE plan_job SET state = ?, candidates = ?, due_blocks = ?, plan = ?, drawn = drawn + 1 WHERE id = ? AND candidates IS NULL AND state IN (?, ?, ?)',
+            [PlanState::Working->value, $candidates, $blocks, $plan, $job->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value, PlanState::Stopping->value],
+        );
+    }
+
+    /** The clock of the job runs from the first worker on. */
+    public function start(PlanJob $job): void
+    {
+        $this->execute('UPDATE plan_job SET started_at = ? WHERE id = ? AND started_at IS NULL', [$this->time(), $job->getId()->toBinary()]);
+    }
+
+    /** Takes a block, if nobody has it. */
+    public function take(PlanJob $job, int $candidate, int $block): bool
+    {
+        $key = [$job->getId()->toBinary(), $candidate, $block];
+        try {
+            $this->execute('INSERT INTO plan_block (job_id, candidate, block, taken_until) VALUES (?, ?, ?, ?)', [...$key, $this->time(self::LEASE)]);
+
+            return true;
+        } catch (UniqueConstraintViolationException) {
+            return 1 === $this->execute('UPDATE plan_block SET taken_until = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL AND taken_until < ?', [$this->time(self::LEASE), ...$key, $this->time()]);
+        }
+    }
+
+    /** Writes a block down, once. */
+    public function finish(PlanJob $job, int $candidate, int $block, Replays $replays): void
+    {
+        $id = $job->getId()->toBinary();
+        $changed = $this->execute('UPDATE plan_block SET replays = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL', [json_encode($replays->toArray(), \JSON_THROW_ON_ERROR), $id, $candidate, $block]);
+        if (1 === $changed) {
+            $this->execute('UPDATE plan_job SET done_blocks = done_blocks + 1 WHERE id = ?', [$id]);
+        }
+    }
+
+    /** @return list<array<int, Replays>> the blocks that are done, by candidate and block */
+    public function done(PlanJob $job, int $candidates): array
+    {
+        $done = array_fill(0, $candidates, []);
+        foreach ($this->connection()->fetchAllAssociative('SELECT candidate, block, replays FROM plan_block WHERE job_id = ? AND replays IS NOT NULL ORDER BY candidate, block', [$job->getId()->toBinary()]) as $row) {
+            /** @var array{candidate: int|string, block: int|string, replays: string} $row */
+            /** @var array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>} $numbers */
+            $numbers = json_decode($row['replays'], true, 16, \JSON_THROW_ON_ERROR);
+            $done[(int) $row['candidate']][(int) $row['block']] = Replays::fromArray($numbers);
+        }
+
+        return $done;
+    }
+
+    /** A better plan while the work goes on. */
+    public function draw(PlanJob $job, string $plan): void
+    {
+        $this->execute('UPDATE plan_job SET plan = ?, drawn = drawn + 1 WHERE id = ? AND state = ?', [$plan, $job->getId()->toBinary(), PlanState::Working->value]);
+    }
+
+    /** A person asks to stop. */
+    public function stop(PlanJob $job): void
+    {
+        $this->execute('UPDATE plan_job SET state = ? WHERE id = ? AND state IN (?, ?)', [PlanState::Stopping->value, $job->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value]);
+    }
+
+    /** Whether this worker is the one to write the plans down; one that died while it did is replaced. */
+    public function mayWrite(PlanJob $job): bool
+    {
+        return 1 === $this->execute(
+            'UPDATE plan_job SET state = ?, ended_at = ? WHERE id = ? AND (state IN (?, ?) OR (state = ? AND ended_at < ?))',
+            [PlanState::Writing->value, $this->time(), $job->getId()->toBinary(), PlanState::Working->value, PlanState::Stopping->value, PlanState::Writing->value, $this->time(-self::WRITING)],
+        );
+    }
+
+    public function write(PlanJob $job, string $plan): void
+    {
+        $this->execute('UPDATE plan_job SET state = ?, plan = ?, drawn = drawn + 1, ended_at = ? WHERE id = ? AND state = ?', [PlanState::Done->value, $plan, $this->time(), $job->getId()->toBinary(), PlanState::Writing->value]);
+        $this->execute('DELETE FROM plan_block WHERE job_id = ?', [$job->getId()->toBinary()]);
+    }
+
+    public function nothing(PlanJob $job, string $message): void
+    {
+        $this->execute('UPDATE plan_job SET state = ?, message = ?, drawn = drawn + 1, ended_at = ? WHERE id = ? AND state NOT IN (?, ?)', [PlanState::Nothing->value, mb_substr($message, 0, 255), $this->time(), $job->getId()->toBinary(), PlanState::Done->value, PlanState::Nothing->value]);
+    }
+
+    /** Seconds since the first worker began. */
+    public function secondsOf(PlanJob $job): float
+    {
+        $started = $job->getStartedAt();
+
+        return null === $started ? 0.0 : (float) $this->clock->now()->format('U.u') - (float) $started->format('U.u');
+    }
+
+    /** @param list<mixed> $values */
+    private function execute(string $sql, array $values): int
+    {
+        return (int) $this->connection()->executeStatement($sql, $values);
+    }
+
+    private function connection(): Connection
+    {
+        return $this->getEntityManager()->getConnection();
+    }
+
+    private function time(int $later = 0): string
+    {
+        return $this->clock->now()->modify(\sprintf('%+d seconds', $later))->format('Y-m-d H:i:s.u');
+    }
+}

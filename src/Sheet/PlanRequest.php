@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Symfony\Component\HttpFoundation\InputBag;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+
+/** What a person asks of a plan, as the page speaks of it. */
+final readonly class PlanRequest
+{
+    public const SECONDS = 15;
+
+    /**
+     * @param list<string>          $locked  balls whose legs stay as the sheet keeps them
+     * @param array<string, string> $weights by field, points
+     */
+    public function __construct(
+        public string $forbidden = '',
+        public string $before = '',
+        public array $locked = [],
+        public bool $isOwn = false,
+        public array $weights = [],
+        public ?BallInHand $inHand = null,
+        public ?Group $group = null,
+        public int $seconds = self::SECONDS,
+        public int $seed = 1,
+    ) {
+    }
+
+    /** @param InputBag<string> $input */
+    public static function of(InputBag $input): self
+    {
+        $weights = [];
+        foreach (array_keys(Weights::LIMITS) as $field) {
+            $weights[$field] = trim($input->getString('weight_'.$field, '0'));
+        }
+
+        return new self(
+            trim($input->getString('forbidden')),
+            trim($input->getString('before')),
+            preg_split('/[\s,]+/', $input->getString('locked'), -1, \PREG_SPLIT_NO_EMPTY) ?: [],
+            $input->getBoolean('own'),
+            $weights,
+            BallInHand::tryFrom($input->getString('in_hand')),
+            Group::tryFrom($input->getString('group')),
+            max(2, min(120, $input->getInt('seconds', self::SECONDS))),
+            max(1, $input->getInt('seed', 1)),
+        );
+    }
+
+    /** @throws UnprocessableEntityHttpException With a sentence if something was not understood */
+    public function rack(Rack $rack): Rack
+    {
+        if (!$rack->layout->has(Ball::Cue)) {
+            $rack = $rack->inHand($this->inHand ?? (BallInHand::None === $rack->ballInHand ? BallInHand::Anywhere : $rack->ballInHand));
+        }
+        if ([] === $rack->objectBalls()) {
+            throw new UnprocessableEntityHttpException('There is no object ball on the table: lay out the balls first.');
+        }
+
+        return null === $this->group ? $rack : $rack->ofGroup($this->group);
+    }
+
+    /**
+     * @return array{forbidden: list<array{string, string}>, before: list<array{string, string}>}
+     *
+     * @throws UnprocessableEntityHttpException
+     */
+    public function wishes(): array
+    {
+        [$forbidden, $one] = PlanWishes::forbidden($this->forbidden);
+        [$before, $other] = PlanWishes::before($this->before);
+        if (null !== $one || null !== $other) {
+            throw new UnprocessableEntityHttpException($one ?? $other);
+        }
+
+        return ['forbidden' => $forbidden, 'before' => $before];
+    }
+
+    /**
+     * @return array<string, float>
+     *
+     * @throws UnprocessableEntityHttpException
+     */
+    public function weights(): array
+    {
+        $weights = [];
+        foreach (Weights::LIMITS as $field => [$default, $least, $most]) {
+            $weights[$field] = isset($this->weights[$field]) && '' !== $this->weights[$field] ? NumberText::between($this->weights[$field], 'The weight', $least, $most, ' points') : $default;
+        }
+
+        return $weights;
+    }
+
+    /** @return list<ShotChoice> the sheet's legs of the locked balls */
+    public function locked(RackSheet $sheet): array
+    {
+        return array_values(array_filter($sheet->getLegs(), fn (ShotChoice $leg): bool => \in_array($leg->ball->label(), $this->locked, true)));
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Sheet;
+
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\Legs;
+
+/** Brings a plan, or what was really shot of it, into its sheet. */
+final readonly class RunTaker
+{
+    public function __construct(private SheetEditor $editor)
+    {
+    }
+
+    /** The legs of a plan become the sheet's; with ball in hand the cue ball is placed as planned. */
+    public function take(RackSheet $sheet, ?PlanJob $job, int $plan, int $version): void
+    {
+        $file = $this->file($job, $plan);
+        if (null !== $file->place && !$sheet->getRack()->layout->has(Ball::Cue)) {
+            $this->editor->layOut($sheet, $sheet->getRack()->layout->with(Ball::Cue, $file->place), $version);
+            $version = $sheet->getVersion();
+        }
+        $this->editor->run($sheet, $file->legs, $version);
+    }
+
+    /**
+     * The layout after a leg as it was really shot.
+     *
+     * @param string $at where the cue ball stopped, in diamonds
+     *
+     * @throws UnprocessableEntityHttpException If the spot is not understood
+     * @throws LaneError                        If the cue ball cannot lie there
+     */
+    public function endedUp(RackSheet $sheet, ?PlanJob $job, int $plan, int $leg, string $at, int $version): void
+    {
+        $file = $this->file($job, $plan);
+        $rack = $file->rack->layout->has(Ball::Cue) || null === $file->place ? $file->rack : $file->rack->withBall(Ball::Cue, $file->place);
+        $solved = Legs::play($rack, \array_slice($file->legs, 0, max(1, $leg)))->solved;
+        if ([] === $solved) {
+            throw new UnprocessableEntityHttpException('That leg cannot be played from the table as it is.');
+        }
+        $layout = $solved[\count($solved) - 1]->outcome->final;
+        $this->editor->layOut($sheet, $layout->with(Ball::Cue, SpotText::spot($at, $rack->table)), $version);
+        $this->editor->run($sheet, [], $sheet->getVersion());
+    }
+
+    private function file(?PlanJob $job, int $plan): PlanFile
+    {
+        $document = $job?->getPlan() ?? throw new UnprocessableEntityHttpException('There is no plan on this sheet yet.');
+        $alternative = \is_array($document['alternatives'] ?? null) && $plan > 0 ? $document['alternatives'][$plan - 1] ?? null : null;
+        if (\is_array($alternative)) {
+            $document = ['legs' => $alternative['legs'] ?? []] + array_filter(['place' => $alternative['place'] ?? null, 'group' => $alternative['group'] ?? null]) + $document;
+        }
+
+        return PlanFile::parse(json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
+    }
+}
