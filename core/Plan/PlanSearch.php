@@ -68,6 +68,21 @@ final class PlanSearch
         return $sum;
     }
 
+    /** A complete plan as soon as there is one, by the planner's reckoning alone; null where nothing goes straight. */
+    public function first(): ?Plan
+    {
+        foreach ($this->groups() as $group) {
+            foreach ($this->places($group) as [$place, $layout]) {
+                $option = $this->policy($group)->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
+                if (null !== $option && $option->value > 0.0) {
+                    return $this->plan(new Candidate($layout, $option, $place, $group), new Replays(), isQuick: true);
+                }
+            }
+        }
+
+        return null;
+    }
+
     /** @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play */
     public function candidates(): array
     {
@@ -82,7 +97,8 @@ final class PlanSearch
                 if (null === $place) {
                     array_push($options, ...$policy->indirect($layout, self::TURN, self::POLISHED, self::TRIES, $this->seed));
                 }
-                foreach ($options as $option) {
+                $only = [] === $options ? $policy->next($layout, $this->seed) : null;
+                foreach ([...$options, ...(null === $only ? [] : [$only])] as $option) {
                     $all[] = new Candidate($layout, $option, $place, $group);
                 }
             }
@@ -153,10 +169,8 @@ final class PlanSearch
             return [];
         }
         $places = [];
-        foreach ($this->policy($group)->values->bestSpots(self::PLACES * 3) as $spot) {
-            if (BallInHand::Kitchen === $this->rack->ballInHand && $spot->x > 2 * $this->rack->table->diamond()) {
-                continue;
-            }
+        $headString = BallInHand::Kitchen === $this->rack->ballInHand ? 2 * $this->rack->table->diamond() : \INF;
+        foreach ($this->policy($group)->values->bestSpots(self::PLACES * 3, $headString) as $spot) {
             try {
                 $places[] = [$spot, $this->rack->withBall(Ball::Cue, $spot)->layout];
             } catch (LaneError) {
@@ -275,8 +289,12 @@ final class PlanSearch
         return array_reduce($blocks, static fn (Replays $sum, Replays $block): Replays => $sum->plus($block), new Replays());
     }
 
-    /** The run of a candidate when nothing goes wrong, leg by leg, with its odds and reasons. */
-    public function plan(Candidate $candidate, Replays $replays, string $differs = ''): Plan
+    /**
+     * The run of a candidate when nothing goes wrong, leg by leg, with its odds and reasons.
+     *
+     * @param bool $isQuick strokes are not polished, and there are neither zones nor reasons
+     */
+    public function plan(Candidate $candidate, Replays $replays, string $differs = '', bool $isQuick = false): Plan
     {
         $policy = $this->policy($candidate->group);
         $order = $policy->values->order;
@@ -303,10 +321,10 @@ final class PlanSearch
                 $end = 'From there no shot is left that is worth playing.';
                 break;
             }
-            $option = $policy->polished($layout, $next, self::TRIES, $this->seed, self::POLISHED);
+            $option = $isQuick ? $next : $policy->polished($layout, $next, self::TRIES, $this->seed, self::POLISHED);
         }
 
-        return new Plan($this->rack, $candidate->place, $candidate->group, (new LegWriter($this->rack))->legs($shots, $replays), $end, $replays, $differs);
+        return new Plan($this->rack, $candidate->place, $candidate->group, (new LegWriter($this->rack, $isQuick))->legs($shots, $replays), $end, $replays, $differs);
     }
 
     /** What a candidate does otherwise than another, in words. */

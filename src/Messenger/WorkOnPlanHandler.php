@@ -43,28 +43,30 @@ final readonly class WorkOnPlanHandler
         if (null === $job || $job->getState()->isOver()) {
             return;
         }
-        $this->jobs->start($job);
+        $isFirst = $this->jobs->start($job);
         try {
-            $this->work($job, $id);
+            $this->work($job, $id, $isFirst);
         } catch (LaneError $e) {
             $this->jobs->nothing($job, $e->getMessage());
         }
         $this->laneLogger->info('Worked on a plan.', ['job' => $message->jobId]);
     }
 
-    private function work(PlanJob $job, Uuid $id): void
+    private function work(PlanJob $job, Uuid $id, bool $isFirst): void
     {
         $search = new PlanSearch($job->getRack(), PlanWishes::of($job), $job->getWeights(), $job->getSeed());
+        // One worker draws a first plan before the ways to begin are weighed.
+        $first = $isFirst ? $search->first() : null;
+        if (null !== $first) {
+            $this->jobs->draw($job, PlanFile::write([$first], $this->jobs->secondsOf($job), $search->simulated()));
+        }
         $candidates = $search->candidates();
         if ([] === $candidates) {
             $this->jobs->nothing($job, 'There is nothing to plan: no ball on the table can be shot from here, straight or over a cushion.');
 
             return;
         }
-        if (null === $job->getCandidates()) {
-            $first = $search->plan($candidates[0], new Replays());
-            $this->jobs->begin($job, \count($candidates), PlanSearch::blocks(\count($candidates)), PlanFile::write([$first], $this->jobs->secondsOf($job), $search->simulated()));
-        }
+        $this->jobs->begin($job, \count($candidates), PlanSearch::blocks(\count($candidates)));
         $drawn = 0;
         while (true) {
             $job = $this->jobs->fresh($id);

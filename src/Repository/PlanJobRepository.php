@@ -46,19 +46,16 @@ final class PlanJobRepository extends ServiceEntityRepository
         return $this->find($id);
     }
 
-    /** The ways to begin are known, with a first plan; only the first worker's are kept. */
-    public function begin(PlanJob $job, int $candidates, int $blocks, string $plan): void
+    /** The ways to begin are known. */
+    public function begin(PlanJob $job, int $candidates, int $blocks): void
     {
-        $this->execute(
-            'UPDATE plan_job SET state = ?, candidates = ?, due_blocks = ?, plan = ?, drawn = drawn + 1 WHERE id = ? AND candidates IS NULL AND state IN (?, ?, ?)',
-            [PlanState::Working->value, $candidates, $blocks, $plan, $job->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value, PlanState::Stopping->value],
-        );
+        $this->execute('UPDATE plan_job SET candidates = ?, due_blocks = ? WHERE id = ? AND candidates IS NULL', [$candidates, $blocks, $job->getId()->toBinary()]);
     }
 
-    /** The clock of the job runs from the first worker on. */
-    public function start(PlanJob $job): void
+    /** The clock of the job runs from the first worker on; true for that one. */
+    public function start(PlanJob $job): bool
     {
-        $this->execute('UPDATE plan_job SET started_at = ? WHERE id = ? AND started_at IS NULL', [$this->time(), $job->getId()->toBinary()]);
+        return 1 === $this->execute('UPDATE plan_job SET started_at = ?, state = ? WHERE id = ? AND state = ?', [$this->time(), PlanState::Working->value, $job->getId()->toBinary(), PlanState::Waiting->value]);
     }
 
     /** Takes a block, if nobody has it. */

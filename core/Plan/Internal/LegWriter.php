@@ -35,7 +35,7 @@ final readonly class LegWriter
 
     private EventSimulator $simulator;
 
-    public function __construct(private Rack $rack)
+    public function __construct(private Rack $rack, private bool $isQuick = false)
     {
         $this->simulator = new EventSimulator($rack->table, $rack->balls);
     }
@@ -60,6 +60,7 @@ final readonly class LegWriter
         $nextBall = $next?->choice->ball;
         $trials = Trials::of($shot, $this->simulator, $this->rack->balls, $this->rack->player, self::TRIES, 1, $nextBall);
         $lines = null === $next ? [] : $this->lines($next);
+        $zone = [] === $lines || $this->isQuick ? [] : Zone::of($lines, $this->rack->table, $this->rack->balls)->polygons(self::ZONE);
         $lands = 0;
         foreach ($trials->landings as $landing) {
             $lands += null === $next || ([] !== $lines && Zone::best($lines, $landing, $this->rack->balls) >= self::ZONE) ? 1 : 0;
@@ -68,7 +69,7 @@ final readonly class LegWriter
         $lane = $lane instanceof Lane ? $lane : null;
         $share = static fn (int $count): float => $count / self::TRIES;
         $risks = ['scratch' => $share(array_sum($trials->scratches)), 'hook' => $share($trials->hooked), 'contact' => $share(0 === \count($trials->struck) ? 0 : max($trials->struck))];
-        $reasons = [
+        $reasons = $this->isQuick ? [] : [
             ...$this->trouble($shot, $policy),
             ...(null === $next || null === $after ? [] : $this->side($shot, $next, $after)),
             ...$this->way($lane, $nextBall),
@@ -77,7 +78,7 @@ final readonly class LegWriter
             ...$this->second($shot, $policy),
         ];
 
-        return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, [] === $lines ? [] : Zone::of($lines, $this->rack->table, $this->rack->balls)->polygons(self::ZONE), $lane, $reasons);
+        return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $zone, $lane, $reasons);
     }
 
     /** @return list<PotLine> of the next ball, over the pockets that it goes to */

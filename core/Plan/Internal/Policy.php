@@ -8,6 +8,7 @@ use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Plan\Chooser;
+use ZigLane\Core\Plan\EasiestPot;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Replays;
@@ -68,7 +69,8 @@ final readonly class Policy implements Chooser
             usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
         }
 
-        return ($options[0]->value ?? 0.0) > 0.0 ? $options[0] : null;
+        // A pot too thin for the tables is better than none.
+        return ($options[0]->value ?? 0.0) > 0.0 ? $options[0] : (new EasiestPot($this->values->survey->rack, $this->group))->next($layout, $seed);
     }
 
     /**

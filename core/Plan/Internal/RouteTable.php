@@ -23,8 +23,8 @@ final class RouteTable
 {
     /** Cuts of the row, degrees: positive to the left. */
     private const STEP = 10.0;
-    private const MOST = 60.0;
-    public const CUTS = 13;
+    private const MOST = 70.0;
+    public const CUTS = 15;
     /** A route past so many balls one after the other is given up. */
     private const PAST = 4;
     public const DEAD = -1;

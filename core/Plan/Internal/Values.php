@@ -66,15 +66,19 @@ final class Values
         return $this->order->isOut($set) ? 1.0 : $this->survey->grid->at($this->map($set, $freed), $x, $y);
     }
 
-    /** @return list<Spot> the spots of the grid from which all balls are worth most, the best first, no two next to each other */
-    public function bestSpots(int $count): array
+    /**
+     * @param float $mostX farthest from the head rail, metres
+     *
+     * @return list<Spot> the spots of the grid from which all balls are worth most, the best first, no two next to each other
+     */
+    public function bestSpots(int $count, float $mostX = \INF): array
     {
         $map = $this->map($this->survey->all());
         arsort($map);
         $spots = [];
         foreach (array_keys($map) as $i) {
             $spot = $this->survey->grid->spots[$i];
-            if ([] === array_filter($spots, static fn (Spot $other): bool => $other->distanceTo($spot) < self::APART)) {
+            if ($spot->x <= $mostX && [] === array_filter($spots, static fn (Spot $other): bool => $other->distanceTo($spot) < self::APART)) {
                 $spots[] = $spot;
             }
             if (\count($spots) === $count) {

@@ -1,0 +1,259 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Core\Plan;
+
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Plan\Candidate;
+use ZigLane\Core\Plan\EasiestPot;
+use ZigLane\Core\Plan\Leg;
+use ZigLane\Core\Plan\Order;
+use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Plan\Planning;
+use ZigLane\Core\Plan\PlanRehearsal;
+use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Plan\StraightRun;
+use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Plan\Wishes;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Tests\Table;
+
+/** The planner: what it plans is legal, repeatable, kept to a person's wishes, and its odds are those of rehearsals. */
+final class PlanSearchTest extends TestCase
+{
+    private const STRONG = [0.035, 0.04, 0.8, 0.8];
+
+    /** Four balls in the open for a strong player: in rotation, each potted, no scratch, good odds, reasons in words. */
+    public function testAnOpenTableIsPlannedToTheEnd(): void
+    {
+        $plan = self::planned(self::open(), 12);
+
+        self::assertSame([2, 5, 7, 9], array_map(static fn (Leg $leg): int => $leg->shot->choice->ball->value, $plan->legs));
+        self::assertNull($plan->end);
+        self::assertGreaterThan(0.5, $plan->replays->chance());
+        foreach ($plan->legs as $i => $leg) {
+            self::assertTrue($leg->shot->goesOn());
+            self::assertSame($i + 1, $leg->number);
+            self::assertGreaterThanOrEqual($leg->position, $leg->make + 1e-9);
+            self::assertSame(null === $leg->runOut, !isset($plan->replays->reached[$i + 1]));
+        }
+        // The chance to finish grows from leg to leg, since those before it are behind.
+        $runs = array_map(static fn (Leg $leg): float => $leg->runOut ?? 1.0, $plan->legs);
+        self::assertSame($plan->replays->chance(), $runs[0]);
+        self::assertGreaterThanOrEqual($runs[0], $runs[3]);
+        self::assertNotSame([], array_merge(...array_map(static fn (Leg $leg): array => $leg->reasons, $plan->legs)));
+    }
+
+    /** The same blocks in another order, as two workers would do them, choose the same plan with the same odds. */
+    public function testItDoesNotMatterWhoDoesWhichBlockWhen(): void
+    {
+        $done = [];
+        foreach ([false, true] as $backwards) {
+            $search = new PlanSearch(self::open());
+            $candidates = $search->candidates();
+            $found = array_map(static fn (): array => [], $candidates);
+            for ($round = 0; $round < 3; ++$round) {
+                $due = PlanSearch::due($found);
+                foreach ($backwards ? array_reverse($due) : $due as [$candidate, $block]) {
+                    $found[$candidate][$block] ??= $search->block($candidates[$candidate], $block);
+                }
+            }
+            $best = PlanSearch::best($found);
+            $done[] = [$best, array_map(static fn (Candidate $candidate): array => [$candidate->option->choice, $candidate->option->value], $candidates), array_map(static fn (array $blocks): array => PlanSearch::total($blocks)->toArray(), array_map(static function (array $blocks): array {
+                ksort($blocks);
+
+                return $blocks;
+            }, $found))];
+        }
+        self::assertEquals($done[0], $done[1]);
+    }
+
+    public function testTheSeedDecidesAndNothingElse(): void
+    {
+        self::assertEquals(self::planned(self::open(), 4)->replays, self::planned(self::open(), 4)->replays);
+        self::assertNotEquals(self::planned(self::open(), 4)->replays, self::planned(self::open(), 4, seed: 2)->replays);
+    }
+
+    /** Stages: each keeps fewer candidates and gives them more; a block that is done is never due again. */
+    public function testEveryBlockIsDueOnce(): void
+    {
+        $done = [[], [], []];
+        $seen = [];
+        while ([] !== $due = PlanSearch::due($done)) {
+            foreach ($due as [$candidate, $block]) {
+                self::assertArrayNotHasKey("$candidate.$block", $seen);
+                $seen["$candidate.$block"] = true;
+                $replays = new Replays();
+                $replays->tries = PlanSearch::BLOCK;
+                $replays->finished = 5 + $candidate;
+                $done[$candidate][$block] = $replays;
+            }
+        }
+        self::assertCount(PlanSearch::blocks(3), $seen);
+        self::assertSame([2, 1, 0], PlanSearch::best($done));
+        self::assertGreaterThan(\count($done[0]), \count($done[2]));
+    }
+
+    /** What a plan states is what a rehearsal with other errors finds: 400 replays against 200, three standard errors apart at the most. */
+    public function testStatedOddsAreRehearsedOdds(): void
+    {
+        $plan = self::planned(self::open(), 22);
+        $legs = array_map(static fn (Leg $leg): ShotChoice => $leg->shot->choice, $plan->legs);
+        $rehearsed = PlanRehearsal::of($plan->rack, $plan->place, $plan->group, $legs, 200, 99, true);
+        $p = $plan->replays->chance();
+
+        self::assertEqualsWithDelta($p, $rehearsed->chance(), 3 * \sqrt($p * (1 - $p) * (1 / 200 + 1 / max(1, $plan->replays->tries))) + 0.005);
+        // Without planning again it is worse or as good, never better by more than chance.
+        self::assertLessThanOrEqual($rehearsed->chance() + 0.12, PlanRehearsal::of($plan->rack, $plan->place, $plan->group, $legs, 200, 99)->chance());
+    }
+
+    /** Three random layouts for an expert: many times as often as the easiest pot at natural roll. */
+    public function testItBeatsTheEasiestPotNow(): void
+    {
+        $player = new ExecutionErrors(...ExecutionErrors::PRESETS['expert']);
+        $mine = new Replays();
+        $easy = new Replays();
+        foreach ([1, 3, 4] as $seed) {
+            $random = new Randomness($seed);
+            $layout = Table::layout([0 => [2.4, 0.6]]);
+            foreach ([2, 4, 6, 7, 9] as $i => $number) {
+                $layout = $layout->with(Ball::from($number), Spot::metres(0.3 + 0.45 * $i, 0.15 + 0.95 * $random->share()));
+            }
+            $rack = (new Rack(Game::NineBall, $layout, player: $player))->inHand(BallInHand::Anywhere);
+            $search = new PlanSearch($rack);
+            $best = $search->candidates()[0];
+            $beginner = new EasiestPot($rack);
+            $place = $beginner->place();
+            self::assertNotNull($place);
+            $simulator = new EventSimulator();
+            for ($i = 0; $i < 12; ++$i) {
+                $mine->play($search->policy(null), $simulator, $rack, null, Order::of(Game::NineBall), $best->layout, $i, $best->option);
+                $easy->play($beginner, $simulator, $rack, null, Order::of(Game::NineBall), $rack->layout->with(Ball::Cue, $place), $i);
+            }
+        }
+        self::assertGreaterThan(2 * $easy->finished + 3, $mine->finished);
+        self::assertGreaterThan($easy->made, $mine->made);
+    }
+
+    public function testWishesAreKept(): void
+    {
+        $free = self::planned(self::open(), 0)->legs[0]->shot->choice;
+        $other = self::planned(self::open(), 0, new Wishes(forbidden: [[$free->ball, $free->pocket]]))->legs[0]->shot->choice;
+        self::assertNotSame($free->pocket, $other->pocket);
+
+        $mine = new ShotChoice($free->ball, $free->pocket, new Stroke(Tip::fractions(0.0, 0.33), 1.37, 2.0));
+        $locked = self::planned(self::open(), 0, new Wishes([$mine]));
+        self::assertEquals($mine, $locked->legs[0]->shot->choice);
+        self::assertContains('locked by you', $locked->legs[0]->reasons);
+    }
+
+    public function testWeightsChangeTheChoiceOnlyWhenTheyAreSet(): void
+    {
+        $plain = self::planned(self::open(), 0);
+        $soft = self::planned(self::open(), 0, weights: new Weights(side: 20.0, travel: 10.0));
+        $sum = static fn (Plan $plan): float => array_sum(array_map(static fn (Leg $leg): float => abs($leg->shot->choice->stroke->tip->side), $plan->legs));
+        self::assertLessThanOrEqual($sum($plain) + 1e-9, $sum($soft));
+        self::assertEquals($plain->legs[0]->shot->choice, self::planned(self::open(), 0, weights: new Weights())->legs[0]->shot->choice);
+    }
+
+    public function testBallInHandIsPlacedWhereItMayLie(): void
+    {
+        foreach ([BallInHand::Anywhere, BallInHand::Kitchen] as $where) {
+            $plan = self::planned(self::open()->inHand($where), 2);
+            self::assertNotNull($plan->place);
+            self::assertTrue($plan->legs[0]->shot->layout->has(Ball::Cue));
+            self::assertGreaterThan(0.3, $plan->legs[0]->make);
+            if (BallInHand::Kitchen === $where) {
+                self::assertLessThanOrEqual(0.635 + 1e-9, $plan->place->x);
+            }
+        }
+    }
+
+    public function testEightBallChoosesAGroupAndLeavesTheEightToTheEnd(): void
+    {
+        // The stripes hang before pockets, the solids are frozen together in the middle of a rail.
+        $layout = Table::layout([0 => [1.2, 0.6], 9 => [2.4, 1.14], 12 => [0.14, 0.13], 8 => [2.3, 0.2], 1 => [0.9, 1.24], 2 => [0.958, 1.24], 3 => [1.016, 1.24]]);
+        $plan = self::planned(new Rack(Game::EightBall, $layout, player: new ExecutionErrors(...self::STRONG), group: Group::Open), 8);
+
+        self::assertSame(Group::Stripes, $plan->group);
+        self::assertSame(Ball::Eight, $plan->legs[\count($plan->legs) - 1]->shot->choice->ball);
+        self::assertSame([9, 12], self::sorted(\array_slice($plan->legs, 0, 2)));
+    }
+
+    public function testStraightPoolLeavesTheBreakBallToTheEnd(): void
+    {
+        $layout = Table::layout([0 => [1.5, 0.5], 4 => [1.75, 0.85], 6 => [1.2, 0.9], 11 => [2.46, 0.3], 13 => [0.7, 0.6]]);
+        $rack = new Rack(Game::StraightPool, $layout, player: new ExecutionErrors(...self::STRONG));
+        self::assertSame(Ball::Four, StraightRun::breakBall($rack));
+        $plan = self::planned($rack, 4);
+        self::assertSame(Ball::Four, $plan->legs[\count($plan->legs) - 1]->shot->choice->ball);
+    }
+
+    /** The 3 is frozen behind the 2 on the rail: no pocket takes it until it has been moved, and the plan says so or plays it another way. */
+    public function testATroubleBallIsDealtWith(): void
+    {
+        $layout = Table::layout([0 => [1.0, 0.5], 1 => [1.5, 0.9], 2 => [1.27, 0.03], 9 => [2.2, 0.9]]);
+        $layout = $layout->with(Ball::Two, Spot::metres(2.2, 0.842));
+        $rack = new Rack(Game::NineBall, $layout, player: new ExecutionErrors(...self::STRONG));
+        $plan = self::planned($rack, 6);
+
+        self::assertNotSame([], $plan->legs);
+        self::assertGreaterThan(0.0, $plan->replays->chance());
+    }
+
+    public function testNothingToPlayGivesNoPlan(): void
+    {
+        self::assertSame([], (new Planning(new Rack(Game::NineBall, Table::layout([5 => [1.0, 0.5]]))))->plans());
+    }
+
+    public function testThatALongRunIsPoorForABeginnerIsTold(): void
+    {
+        $plan = self::planned(self::open()->withPlayer(new ExecutionErrors(...ExecutionErrors::PRESETS['beginner'])), 4);
+        self::assertTrue($plan->isPoor());
+        self::assertNotSame([], $plan->ends());
+        self::assertEqualsWithDelta(1.0, array_sum(array_column($plan->ends(), 1)) + $plan->replays->chance(), 1e-9);
+    }
+
+    private static function open(): Rack
+    {
+        return new Rack(Game::NineBall, Table::layout([0 => [0.9, 0.5], 2 => [1.6, 0.9], 5 => [2.1, 0.35], 7 => [1.2, 1.0], 9 => [0.5, 0.4]]), player: new ExecutionErrors(...self::STRONG));
+    }
+
+    private static function planned(Rack $rack, int $blocks, Wishes $wishes = new Wishes(), Weights $weights = new Weights(), int $seed = 1): Plan
+    {
+        $planning = new Planning($rack, $wishes, $weights, $seed);
+        for ($block = 0; $block < $blocks && $planning->step(); ++$block) {
+        }
+        $plan = $planning->plans()[0] ?? null;
+        self::assertNotNull($plan);
+
+        return $plan;
+    }
+
+    /**
+     * @param list<Leg> $legs
+     *
+     * @return list<int>
+     */
+    private static function sorted(array $legs): array
+    {
+        $numbers = array_map(static fn (Leg $leg): int => $leg->shot->choice->ball->value, $legs);
+        sort($numbers);
+
+        return $numbers;
+    }
+}
