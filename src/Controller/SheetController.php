@@ -23,8 +23,11 @@ use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\TableProfile;
 
@@ -32,6 +35,7 @@ use ZigLane\Core\Table\TableProfile;
 final class SheetController extends AbstractController
 {
     private const MAX_FILE = 65536;
+    private const MAX_PLAN = 4194304;
 
     #[Route('/', name: 'home', methods: ['GET'])]
     public function home(): Response
@@ -70,14 +74,31 @@ final class SheetController extends AbstractController
             if (!$upload instanceof UploadedFile || !$upload->isValid() || !Uuid::isValid($submission)) {
                 throw new InvalidFile([new Fault('', \sprintf('no file arrived; choose a rack file (*.rack.json) of at most %d KiB', self::MAX_FILE / 1024))]);
             }
-            $file = RackFile::parse((string) file_get_contents($upload->getPathname(), length: self::MAX_FILE + 1), self::MAX_FILE);
+            $file = self::imported((string) file_get_contents($upload->getPathname(), length: self::MAX_PLAN + 1));
         } catch (InvalidFile $e) {
             return $this->renderList($account, $sheets, $e->faults);
         }
-        $name = $file->name ?? mb_substr(preg_replace('/(\.rack)?\.json$/', '', mb_scrub($upload->getClientOriginalName())) ?: 'Imported rack', 0, RackFile::MAX_NAME);
+        $name = $file->name ?? mb_substr(preg_replace('/(\.rack|\.plan)?\.json$/', '', mb_scrub($upload->getClientOriginalName())) ?: 'Imported rack', 0, RackFile::MAX_NAME);
         $sheet = $editor->create($account, $name, $file->rack, Uuid::fromString($submission), $file->shot, $file->later);
 
         return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /**
+     * A rack file, or a plan file: its rack with the legs of its plan.
+     *
+     * @throws InvalidFile If it is neither
+     */
+    private static function imported(string $json): RackFile
+    {
+        $document = json_decode($json, true, 64);
+        if (!\is_array($document) || PlanFile::FORMAT !== ($document['format'] ?? null)) {
+            return RackFile::parse($json, self::MAX_FILE);
+        }
+        $plan = PlanFile::parse($json, self::MAX_PLAN);
+        $rack = null === $plan->place || $plan->rack->layout->has(Ball::Cue) ? $plan->rack : $plan->rack->inHand(BallInHand::None)->withBall(Ball::Cue, $plan->place);
+
+        return new RackFile($rack, null, $plan->legs[0] ?? null, \array_slice($plan->legs, 1));
     }
 
     #[Route('/sheets/{id}/export', name: 'sheet_export', methods: ['GET'])]

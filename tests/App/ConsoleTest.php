@@ -49,6 +49,42 @@ final class ConsoleTest extends TestCase
         self::assertStringContainsString('cannot be read', $errors);
     }
 
+    public function testARackIsPlannedAndThePlanRehearsed(): void
+    {
+        $rack = '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layoutDiamonds": {"cue": [2.0, 1.5], "3": [5.1, 0.9], "9": [4.4, 2.7]}, "player": {"aim": 0.03, "speed": 0.04, "tipSide": 0.8, "tipHeight": 0.8}}';
+        [$code, $output, $errors] = self::console('lane:plan - --seconds 60 --blocks 2', $rack);
+        self::assertSame([0, ''], [$code, $errors]);
+        $plan = json_decode($output, true);
+        self::assertIsArray($plan);
+        self::assertSame(['zig-lane/plan', 1], [$plan['format'], $plan['version']]);
+        self::assertIsArray($plan['legs']);
+        self::assertSame(['3', '9'], array_column($plan['legs'], 'ball'));
+        $again = json_decode(self::console('lane:plan - --seconds 60 --blocks 2', $rack)[1], true);
+        self::assertIsArray($again);
+        self::assertEquals([$plan['legs'], $plan['runOut']], [$again['legs'], $again['runOut']]);
+
+        foreach (['', ' --replan'] as $option) {
+            [$code, $rehearsed, $errors] = self::console('lane:rehearse - --times 10'.$option, $output);
+            self::assertSame([0, ''], [$code, $errors]);
+            $rehearsal = json_decode($rehearsed, true);
+            self::assertIsArray($rehearsal);
+            self::assertSame(['zig-lane/rehearsal', 10], [$rehearsal['format'], $rehearsal['times']]);
+            self::assertIsArray($rehearsal['ended']);
+            self::assertEqualsWithDelta(10.0, 10 * (float) (is_numeric($rehearsal['runOut']) ? $rehearsal['runOut'] : -1) + array_sum($rehearsal['ended']), 1e-6);
+        }
+    }
+
+    public function testPlansThatCannotBeMadeOrReadGetTheirExitCode(): void
+    {
+        self::assertSame(2, self::console('lane:plan - --seconds soon', '{}')[0]);
+        self::assertSame(2, self::console('lane:plan -', '{"format": "zig-lane/rack"}')[0]);
+        [$code, , $errors] = self::console('lane:plan -', '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layout": {"3": [1.0, 0.5]}}');
+        self::assertSame(1, $code);
+        self::assertStringContainsString('There is nothing to plan', $errors);
+        self::assertSame(2, self::console('lane:rehearse - --times 0', '{}')[0]);
+        self::assertSame(2, self::console('lane:rehearse -', '{"format": "zig-lane/plan"}')[0]);
+    }
+
     public function testABreakPrintsARackFileThatCanBeReadAgain(): void
     {
         [$code, $output, $errors] = self::console('lane:break --game nine-ball --seed 7');

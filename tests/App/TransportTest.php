@@ -12,6 +12,7 @@ use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
 use ZigLane\App\Message\EraseSheet;
+use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Messenger\MariaDbTransport;
 
 /** The queue of long work: no message is lost, none goes to two workers at once. */
@@ -39,6 +40,21 @@ final class TransportTest extends KernelTestCase
         $this->transport->ack($taken);
         $this->clock->sleep(10000);
         self::assertSame([], [...$this->transport->get()]);
+    }
+
+    /** Somebody with three messages does not hold up somebody else with one: who has least under way comes first. */
+    public function testNobodyIsHeldUpByAnothersWork(): void
+    {
+        foreach (['a', 'a', 'a', 'b'] as $i => $account) {
+            $this->transport->send(new Envelope(new WorkOnPlan((string) $i, $account)));
+        }
+        $order = [];
+        for ($i = 0; $i < 4; ++$i) {
+            $message = $this->take()->getMessage();
+            self::assertInstanceOf(WorkOnPlan::class, $message);
+            $order[] = $message->accountId;
+        }
+        self::assertSame(['a', 'b', 'a', 'a'], $order);
     }
 
     public function testADelayedMessageWaits(): void

@@ -110,7 +110,8 @@ final readonly class Policy implements Chooser
         $search = new IndirectSearch($this->values->survey->rack, $step);
         $options = [];
         foreach ($search->windows($layout, $on, $made, $count) as $choice) {
-            $option = $this->values->wishes->forbids($choice->ball, $choice->pocket) ? null : $this->tried($layout, $choice, $tries, $seed);
+            $isDecided = null !== $this->values->wishes->lockedLeg($choice->ball) || $this->values->wishes->forbids($choice->ball, $choice->pocket);
+            $option = $isDecided ? null : $this->tried($layout, $choice, $tries, $seed);
             if (null !== $option) {
                 $options[] = $option;
             }

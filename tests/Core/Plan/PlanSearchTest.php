@@ -93,7 +93,7 @@ final class PlanSearchTest extends TestCase
     {
         $done = [[], [], []];
         $seen = [];
-        while ([] !== $due = PlanSearch::due($done)) {
+        while ([] !== $due = PlanSearch::due(array_values($done))) {
             foreach ($due as [$candidate, $block]) {
                 self::assertArrayNotHasKey("$candidate.$block", $seen);
                 $seen["$candidate.$block"] = true;
@@ -104,7 +104,7 @@ final class PlanSearchTest extends TestCase
             }
         }
         self::assertCount(PlanSearch::blocks(3), $seen);
-        self::assertSame([2, 1, 0], PlanSearch::best($done));
+        self::assertSame([2, 1, 0], PlanSearch::best(array_values($done)));
         self::assertGreaterThan(\count($done[0]), \count($done[2]));
     }
 

@@ -1,0 +1,326 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use Doctrine\DBAL\Connection;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Entity\PlanState;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Message\WorkOnPlan;
+use ZigLane\App\Messenger\WorkOnPlanHandler;
+use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Position\Ball;
+
+/** Planning a run on the page and in workers: nobody else's, never lost, never twice. */
+final class RunOutTest extends AppTestCase
+{
+    private const SPOTS = [0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]];
+
+    public function testAPlanIsAskedForWorkedOnAndShown(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->client->request('GET', $this->path($sheet));
+        self::assertSelectorExists('.ask');
+        $this->ask($sheet);
+        self::assertResponseRedirects($this->path($sheet));
+        $job = $this->job($sheet);
+        self::assertSame(PlanState::Waiting, $job->getState());
+        self::assertSame(2, $this->queued($job));
+
+        $this->work($job, 2);
+        $job = $this->job($sheet);
+        self::assertSame(PlanState::Done, $job->getState());
+        $this->client->request('GET', $this->path($sheet));
+        self::assertMatchesRegularExpression('/\d+ of 100 run out .*\d+ replays with the player\'s errors/', $this->text());
+        self::assertCount(2, $this->client->getCrawler()->filter('.strip .card'));
+        self::assertSelectorTextContains('.this-leg h2', 'Leg 1: 4 in');
+
+        // One leg more, as a fragment.
+        $this->client->request('GET', $this->path($sheet, '/board').'?leg=2');
+        self::assertStringNotContainsString('<html', (string) $this->client->getResponse()->getContent());
+        self::assertSelectorTextContains('.this-leg h2', 'Leg 2: 9 in');
+        self::assertSelectorExists('[data-frames]');
+    }
+
+    public function testProgressTellsWhenThereIsABetterPlanAndAReloadKeepsIt(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->ask($sheet);
+        $this->client->request('GET', $this->path($sheet, '/progress').'?drawn=0');
+        $job = $this->job($sheet);
+        $this->jobs()->start($job);
+        $this->jobs()->draw($job, $this->planOf($sheet));
+        $this->client->request('GET', $this->path($sheet, '/progress').'?drawn=0');
+        self::assertSame('plan-drawn', $this->client->getResponse()->headers->get('HX-Trigger-After-Swap'));
+        self::assertSelectorExists('#progress progress');
+        $this->client->request('GET', $this->path($sheet, '/progress').'?drawn=1');
+        self::assertNull($this->client->getResponse()->headers->get('HX-Trigger-After-Swap'));
+        $this->client->request('GET', $this->path($sheet));
+        self::assertSelectorExists('.strip .card');
+    }
+
+    public function testStoppingKeepsTheBestSoFar(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->ask($sheet);
+        $this->client->request('POST', $this->path($sheet, '/stop'), ['_token' => $this->token($sheet)]);
+        $job = $this->job($sheet);
+        self::assertSame(PlanState::Stopping, $job->getState());
+        $this->work($job, 1);
+        $job = $this->job($sheet);
+        self::assertSame(PlanState::Done, $job->getState());
+        self::assertNotNull($job->getPlan());
+        // The second message finds nothing to do and changes nothing.
+        $drawn = $job->getDrawn();
+        $this->work($job, 1);
+        self::assertSame($drawn, $this->job($sheet)->getDrawn());
+    }
+
+    /** A block counts once: a worker that was thought dead cannot add its replays to those of the one that took over. */
+    public function testABlockCountsOnceWhoeverDoesIt(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->ask($sheet);
+        $job = $this->job($sheet);
+        $jobs = $this->jobs();
+        self::assertTrue($jobs->start($job));
+        self::assertFalse($jobs->start($job));
+        self::assertTrue($jobs->take($job, 0, 0));
+        self::assertFalse($jobs->take($job, 0, 0));
+        static::getContainer()->get(Connection::class)->executeStatement('UPDATE plan_block SET taken_until = ? WHERE job_id = ?', ['2020-01-01 00:00:00', $job->getId()->toBinary()]);
+        self::assertTrue($jobs->take($job, 0, 0));
+        $replays = new \ZigLane\Core\Plan\Replays();
+        $replays->tries = 20;
+        $replays->finished = 3;
+        $jobs->finish($job, 0, 0, $replays);
+        $other = new \ZigLane\Core\Plan\Replays();
+        $other->tries = 20;
+        $jobs->finish($job, 0, 0, $other);
+        self::assertEquals([[0 => $replays]], $jobs->done($job, 1));
+        self::assertSame(1, $this->job($sheet)->getDoneBlocks());
+        self::assertFalse($jobs->take($job, 0, 0));
+        self::assertTrue($jobs->mayWrite($job));
+        self::assertFalse($jobs->mayWrite($job));
+    }
+
+    public function testAPlanIsTakenToTheShotDeskAndGoneOnWithFromWhereTheCueBallLies(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->ask($sheet);
+        $this->work($this->job($sheet), 1);
+        $token = $this->token($sheet);
+        $this->client->request('POST', $this->path($sheet, '/take'), ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'plan' => 0, 'leg' => 1]);
+        self::assertResponseStatusCodeSame(303);
+        $legs = $this->reloaded($sheet)->getLegs();
+        self::assertSame([Ball::Four, Ball::Nine], array_map(static fn ($leg): Ball => $leg->ball, $legs));
+
+        $this->client->request('POST', $this->path($sheet, '/here'), ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'plan' => 0, 'leg' => 1, 'at' => '3.5, 2']);
+        self::assertResponseRedirects($this->path($sheet));
+        $layout = $this->reloaded($sheet)->getRack()->layout;
+        self::assertFalse($layout->has(Ball::Four));
+        self::assertEqualsWithDelta(3.5 * 0.3175, $layout->spot(Ball::Cue)->x, 1e-5);
+        self::assertSame(PlanState::Waiting, $this->job($sheet)->getState());
+
+        $this->client->request('POST', $this->path($sheet, '/here'), ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'at' => 'there']);
+        self::assertResponseStatusCodeSame(422);
+    }
+
+    public function testOnesOwnLegsAreScoredTheSameWay(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $mine = \ZigLane\Core\Format\RackFile::shotFromArray(['ball' => '4', 'pocket' => 'FL', 'speed' => 1.9, 'side' => 0.0, 'height' => 0.1, 'elevation' => 1.0]);
+        static::getContainer()->get(\ZigLane\App\Sheet\SheetEditor::class)->run($sheet, [$mine], $sheet->getVersion());
+        $this->ask($sheet, ['own' => '1']);
+        $this->work($this->job($sheet), 1);
+        $plan = PlanFile::parse((string) $this->job($sheet)->getPlanFile());
+        self::assertEquals($mine, $plan->legs[0]);
+    }
+
+    public function testWishesThatAreNotUnderstoodAreTold(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        foreach (['forbidden' => ['4 XX', 'is not a ball and a pocket'], 'before' => ['4 after 9', 'is not an order of balls'], 'weight_draw' => ['99', 'The weight']] as $field => [$value, $sentence]) {
+            $this->ask($sheet, [$field => $value]);
+            self::assertResponseStatusCodeSame(422);
+            self::assertStringContainsString($sentence, $this->text());
+        }
+        self::assertNull($this->jobs()->latestOf($this->reloaded($sheet)));
+    }
+
+    public function testAnEmptyTableAndAHopelessOneAreTold(): void
+    {
+        $account = $this->signedIn();
+        $empty = $this->sheet($account, []);
+        $this->ask($empty);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('no object ball on the table', $this->text());
+    }
+
+    public function testExportAndImportOfAPlan(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->client->request('GET', $this->path($sheet, '/export'));
+        self::assertResponseStatusCodeSame(404);
+        $this->ask($sheet);
+        $this->work($this->job($sheet), 1);
+        $this->client->request('GET', $this->path($sheet, '/export'));
+        self::assertResponseHeaderSame('Content-Disposition', 'attachment; filename=test-rack.plan.json');
+        $path = (string) tempnam(sys_get_temp_dir(), 'plan');
+        file_put_contents($path, (string) $this->client->getResponse()->getContent());
+        $page = $this->client->request('GET', '/sheets');
+        $this->client->request('POST', '/sheets/import', ['_token' => (string) $page->filter('form.import [name="_token"]')->attr('value'), 'submission' => (string) Uuid::v4()], ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($path, 'x.plan.json', 'application/json', null, true)]);
+        self::assertResponseStatusCodeSame(303);
+        self::assertStringContainsString('/layout', (string) $this->client->getResponse()->headers->get('Location'));
+        $this->client->followRedirect();
+        self::assertStringContainsString('x', $this->text());
+    }
+
+    public function testAnotherPlayersRunIsNotThere(): void
+    {
+        $sheet = $this->sheet($this->player('Olga'), self::SPOTS);
+        $this->signedIn();
+        foreach (['', '/board', '/progress', '/export'] as $part) {
+            $this->client->request('GET', $this->path($sheet, $part));
+            self::assertResponseStatusCodeSame(404);
+        }
+        foreach (['', '/stop', '/take', '/here'] as $part) {
+            $this->client->request('POST', $this->path($sheet, $part), ['_token' => 'x']);
+            self::assertContains($this->client->getResponse()->getStatusCode(), [403, 404]);
+        }
+        self::assertNull($this->jobs()->latestOf($this->reloaded($sheet)));
+    }
+
+    public function testWithoutATokenNothingIsAskedFor(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->client->request('POST', $this->path($sheet), ['_token' => 'wrong']);
+        self::assertNull($this->jobs()->latestOf($this->reloaded($sheet)));
+    }
+
+    /** Two worker processes with settings of their own against one database: both work on the plan, and it is written once. */
+    public function testTwoWorkerProcessesShareAPlan(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->ask($sheet);
+        $job = $this->job($sheet);
+        $workers = [$this->worker('one'), $this->worker('two')];
+        try {
+            $this->await($sheet, static fn (PlanJob $job): bool => $job->getState()->isOver());
+        } finally {
+            array_map(self::end(...), $workers);
+        }
+        $job = $this->job($sheet);
+        self::assertSame(PlanState::Done, $job->getState());
+        self::assertGreaterThan(0, $job->getDoneBlocks());
+        $plan = $job->getPlan();
+        self::assertIsArray($plan);
+        self::assertGreaterThan(0, $plan['replays']);
+    }
+
+    /** The only worker is killed in mid-plan; another that is started then finishes it. */
+    public function testAWorkerKilledInMidPlanIsReplaced(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS + [5 => [2.1, 0.3], 7 => [1.2, 1.0]]);
+        $this->ask($sheet, ['seconds' => '20']);
+        $first = $this->worker('one');
+        $this->await($sheet, static fn (PlanJob $job): bool => $job->getDoneBlocks() > 0);
+        self::end($first, 9);
+        $before = $this->job($sheet);
+        self::assertFalse($before->getState()->isOver());
+        $second = $this->worker('two');
+        try {
+            $this->await($sheet, static fn (PlanJob $job): bool => $job->getState()->isOver());
+        } finally {
+            self::end($second);
+        }
+        $after = $this->job($sheet);
+        self::assertSame(PlanState::Done, $after->getState());
+        self::assertGreaterThanOrEqual($before->getDoneBlocks(), $after->getDoneBlocks());
+    }
+
+    /** @param array<string, string> $wishes */
+    private function ask(RackSheet $sheet, array $wishes = []): void
+    {
+        $this->client->request('POST', $this->path($sheet), $wishes + ['_token' => $this->token($sheet), 'seconds' => '2']);
+    }
+
+    private function path(RackSheet $sheet, string $part = ''): string
+    {
+        return "/sheets/{$sheet->getId()}/run-out$part";
+    }
+
+    private function jobs(): PlanJobRepository
+    {
+        return static::getContainer()->get(PlanJobRepository::class);
+    }
+
+    private function job(RackSheet $sheet): PlanJob
+    {
+        $job = $this->jobs()->latestOf($this->reloaded($sheet));
+        self::assertNotNull($job);
+
+        return $job;
+    }
+
+    /** Does what so many workers would, one after the other, and takes the messages from the queue. */
+    private function work(PlanJob $job, int $messages): void
+    {
+        for ($i = 0; $i < $messages; ++$i) {
+            static::getContainer()->get(WorkOnPlanHandler::class)(new WorkOnPlan((string) $job->getId(), (string) $job->getSheet()->getOwner()->getId()));
+        }
+        static::getContainer()->get(Connection::class)->executeStatement('DELETE FROM work_queue WHERE party = ?', [(string) $job->getSheet()->getOwner()->getId()]);
+    }
+
+    private function queued(PlanJob $job): int
+    {
+        $count = static::getContainer()->get(Connection::class)->fetchOne('SELECT COUNT(*) FROM work_queue WHERE party = ?', [(string) $job->getSheet()->getOwner()->getId()]);
+
+        return is_numeric($count) ? (int) $count : -1;
+    }
+
+    private function planOf(RackSheet $sheet): string
+    {
+        $plan = (new \ZigLane\Core\Plan\PlanSearch($sheet->getRack()))->first();
+        self::assertNotNull($plan);
+
+        return PlanFile::write([$plan], 0.1, 1);
+    }
+
+    /** @return resource a worker in a process of its own, with an environment as of a machine of its own */
+    private function worker(string $name)
+    {
+        $command = [\PHP_BINARY, '-d', 'pcov.enabled=0', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=function', '-d', 'opcache.jit_buffer_size=64M', 'bin/console', 'messenger:consume', 'work', '--sleep=0.1', '--time-limit=90', '--no-interaction', '-q'];
+        $environment = ['HOSTNAME' => $name] + array_filter(getenv(), is_string(...));
+        $pipes = [];
+        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, \dirname(__DIR__, 2), $environment);
+        self::assertIsResource($process);
+
+        return $process;
+    }
+
+    /** @param resource $process */
+    private static function end($process, int $signal = 15): void
+    {
+        proc_terminate($process, $signal);
+        while (proc_get_status($process)['running']) {
+            usleep(20_000);
+        }
+        proc_close($process);
+    }
+
+    /** @param \Closure(PlanJob): bool $condition */
+    private function await(RackSheet $sheet, \Closure $condition): void
+    {
+        for ($i = 0; $i < 600; ++$i) {
+            if ($condition($this->job($sheet))) {
+                return;
+            }
+            usleep(100_000);
+        }
+        self::fail('the plan did not come that far in a minute');
+    }
+}
