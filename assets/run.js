@@ -39,7 +39,7 @@ export function watchRun(htmx) {
             const at = ((now - begin) / 1000) * rate * faster;
             let goesOn = false;
             for (const { copy, frames, drops } of moving) {
-                const i = Math.min(Math.floor(at), frames.length - 1);
+                const i = Math.max(0, Math.min(Math.floor(at), frames.length - 1));
                 const [x, y] = frames[i];
                 copy.setAttribute('transform', `translate(${x} ${y})`);
                 copy.classList.toggle('has-dropped', drops !== null && at >= drops);

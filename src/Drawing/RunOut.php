@@ -9,6 +9,7 @@ use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Motion\Trajectory;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\Legs;
 use ZigLane\Core\Shot\SolvedShot;
@@ -54,6 +55,7 @@ final class RunOut
     public string $ends = '';
     public ?string $end = null;
     public string $place = '';
+    public string $group = '';
     public string $lane = '';
 
     /** What moves in the chosen leg, for the animation: by ball a list of x, y at each frame, as JSON. */
@@ -140,6 +142,7 @@ final class RunOut
         }
         arsort($parts);
         $this->ends = implode(', ', array_map(static fn (string $word, int $share): string => "$word $share", array_keys($parts), $parts));
+        $this->group = null !== $file->group && Group::Open === ($rack->group ?? Group::Open) ? $file->group->value : '';
         if (null !== $file->place) {
             [$long, $short] = $file->place->inDiamonds($rack->table);
             $this->place = \sprintf('%.2f, %.2f', $long, $short);

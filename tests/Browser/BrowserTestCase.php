@@ -98,7 +98,13 @@ abstract class BrowserTestCase extends TestCase
 
     protected function click(string $css): void
     {
-        $this->see($css)->click();
+        $this->see($css);
+        // An answer may replace it between the look and the press.
+        $this->until(function () use ($css): bool {
+            $this->element($css)->click();
+
+            return true;
+        }, "$css cannot be pressed");
     }
 
     protected function type(string $css, string $text): void

@@ -143,7 +143,7 @@ final class RackSheetTest extends BrowserTestCase
         $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->element('#leg')->getText(), 'the pocket was not called');
         $this->drag([$this->pointOf('#face', 0.5, 0.42)]);
         $this->until(fn (): bool => '0' !== $this->element('[name="tips"]')->getAttribute('value') && str_contains($this->element('#numbers')->getText(), 'The 4 drops in FL'), 'the tip was not put');
-        $this->see('.keep .button')->click();
+        $this->click('.keep .button');
         $this->click('[data-next-leg]');
         $this->until(fn (): bool => str_starts_with($this->element('#leg')->getText(), 'Leg 2: 5'), 'the second leg is not there');
         $this->see('#chart [data-route="cue"]');
@@ -177,6 +177,36 @@ final class RackSheetTest extends BrowserTestCase
             $this->press(WebDriverKeys::TAB);
         }
         self::fail("Tab does not lead to $css");
+    }
+
+    /** A run is asked for, comes by itself while the page stands open, is stepped through and played by keys, and taken to the shot desk. */
+    public function testARunIsPlannedSteppedThroughAndTaken(): void
+    {
+        $this->sheetWith(['cue' => '2.9,0.9', '4' => '4.4,2.4', '5' => '6.4,2.9']);
+        $this->click('.next-steps a:not(.next)');
+        $this->click('.ask .buttons .button');
+        $this->see('.strip .card');
+        $this->until(fn (): bool => str_contains($this->element('[data-run-odds]')->getText(), 'of 100 run out'), 'the run was not rehearsed');
+        // The work goes on after a reload, and ends.
+        $this->browser->navigate()->refresh();
+        $this->see('.strip .card');
+        $this->browser->wait(40, 200)->until(fn (): bool => [] === $this->browser->findElements(WebDriverBy::cssSelector('#progress progress')), 'the plan does not end');
+
+        self::assertSame('Leg 1: 4 in', substr($this->element('.this-leg h2')->getText(), 0, 11));
+        $this->press(WebDriverKeys::ARROW_RIGHT);
+        $this->until(fn (): bool => str_starts_with($this->element('.this-leg h2')->getText(), 'Leg 2: 5'), 'the arrow key does not step on');
+        $this->press(WebDriverKeys::ARROW_LEFT);
+        $this->until(fn (): bool => str_starts_with($this->element('.this-leg h2')->getText(), 'Leg 1: 4'), 'the arrow key does not step back');
+        $this->browser->executeScript('document.activeElement?.blur()');
+        $this->click('[data-play="4"]');
+        $this->see('[data-animation] .ball');
+        $this->see('[data-runout][data-played]');
+
+        $this->click('form[action$="/take"] .button');
+        $this->see('#chart [data-route="cue"]');
+        self::assertStringStartsWith('Leg 1: 4 in', $this->element('#leg')->getText());
+        self::assertStringContainsString('Saved with the sheet.', $this->element('#numbers')->getText());
+        self::assertCount(2, $this->browser->findElements(WebDriverBy::cssSelector('.legs li')));
     }
 
     public function testKeysMoveTakeOffUndoAndFreeze(): void
