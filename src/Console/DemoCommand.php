@@ -9,11 +9,14 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Sheet\Planner;
+use ZigLane\App\Sheet\PlanRequest;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Format\RackFile;
 
@@ -25,12 +28,18 @@ final class DemoCommand extends Command
         private readonly AccountRepository $accounts,
         private readonly EntityManagerInterface $manager,
         private readonly SheetEditor $editor,
+        private readonly Planner $planner,
         private readonly ClockInterface $clock,
         private readonly bool $demo,
         #[Autowire('%kernel.project_dir%/demo')]
         private readonly string $folder,
     ) {
         parent::__construct();
+    }
+
+    protected function configure(): void
+    {
+        $this->addOption('plan', null, InputOption::VALUE_NONE, 'Ask the workers for a plan of each rack');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
@@ -43,7 +52,10 @@ final class DemoCommand extends Command
         $this->manager->flush();
         foreach (array_reverse(glob($this->folder.'/*.rack.json') ?: []) as $path) {
             $file = RackFile::parse((string) file_get_contents($path));
-            $this->editor->create($player, $file->name ?? basename($path, '.rack.json'), $file->rack, Uuid::v4(), $file->shot, $file->later);
+            $sheet = $this->editor->create($player, $file->name ?? basename($path, '.rack.json'), $file->rack, Uuid::v4(), $file->shot, $file->later);
+            if (true === $input->getOption('plan')) {
+                $this->planner->ask($sheet, new PlanRequest());
+            }
         }
         $output->writeln('The demo player and the demo racks are loaded.');
 
