@@ -385,7 +385,8 @@ final class Engine
     {
         [$nx, $ny, $gap] = $this->surfaces->towards($b->x, $b->y, $surface);
         $approach = $b->vx * $nx + $b->vy * $ny;
-        if ($approach <= 0.0) {
+        // An approach of nought is one that friction is just turning towards the surface: pressed, or it would be met for ever at once.
+        if ($approach < 0.0) {
             // Left by itself while it was let alone; the pressure is over.
             unset($b->pressedUntil[$surface]);
             $b->settle($this->cloth, $this->now);
@@ -608,7 +609,7 @@ final class Engine
         $t = $this->tolerances;
         $key = 32 * $a->index + $b->index;
         $pressed = ($this->pressedUntil[$key] ?? -1.0) >= $this->now - $this->gap;
-        if ($approach <= 0.0) {
+        if ($approach < 0.0) {
             unset($this->pressedUntil[$key]);
         } elseif ($approach < ($pressed ? $t->pressedApproach : $t->slowApproach)) {
             $half = 0.5 * $approach;

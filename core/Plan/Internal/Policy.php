@@ -6,6 +6,7 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Plan\Chooser;
 use ZigLane\Core\Plan\EasiestPot;
@@ -208,8 +209,8 @@ final readonly class Policy implements Chooser
         for ($try = 0; $try < $tries; ++$try) {
             try {
                 $sum += $this->worth($layout, $choice, $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius)));
-            } catch (IllegalStroke) {
-                // A miscue: worth nothing.
+            } catch (IllegalStroke|SimulationLimit) {
+                // A miscue, or nothing that can be told: worth nothing.
             }
         }
         $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $aim->ghost->distance);

@@ -116,6 +116,20 @@ final class ClusterTest extends TestCase
         }
     }
 
+    /**
+     * A ball frozen to the rail with another frozen to it: the stage leaves it pressed to the rail with no speed towards it and friction that
+     * turns it there. It must not be met for ever at one instant.
+     */
+    public function testABallThatIsLeftPressedToTheRailComesAway(): void
+    {
+        $layout = Table::layout([0 => [0.8255, 0.4445], 1 => [1.651, 0.254], 2 => [2.00025, 0.92075], 3 => [2.4539575, 0.508], 4 => [2.54 - self::R, 0.508], 5 => [0.4445, 0.92075]]);
+        $outcome = (new EventSimulator())->release($layout, [0 => [4.369480349303943, -1.290446432575796, 47.28421353914959, 159.3980270036226, 5.7374088049416585]]);
+
+        self::assertGreaterThan(2.0, $outcome->duration());
+        self::assertLessThan(200, \count($outcome->events));
+        self::assertNotEqualsWithDelta(0.508, $outcome->trajectory(Ball::Four)->last()->y, 0.001);
+    }
+
     private static function cluster(BallSet $balls): Cluster
     {
         $table = new TableProfile(slide: 0.05);
