@@ -117,6 +117,12 @@ final readonly class Order
         return 0 === ($this->isRotation ? $set : $set & ($this->own | $this->last));
     }
 
+    /** Whether only the ball is left that was kept for the end: in straight pool the break ball. */
+    public function isLast(int $set): bool
+    {
+        return 0 !== $this->last && $set === $this->last;
+    }
+
     /** The balls that are still to be shot, as bits. */
     public function toCome(int $set): int
     {

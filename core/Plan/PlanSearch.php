@@ -16,6 +16,7 @@ use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\Landing;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
@@ -313,6 +314,12 @@ final class PlanSearch
             $layout = $shot->outcome->final;
             if (!$shot->goesOn() || $order->isOut(Replays::bits($layout))) {
                 $end = $shot->goesOn() ? null : 'The last leg does not go on when it is played as meant; its odds come from the tries that do.';
+                break;
+            }
+            $racked = Game::StraightPool === $this->rack->game && $order->isLast(Replays::bits($layout)) ? Racking::again($layout, $this->rack->table, $this->rack->balls) : null;
+            if (null !== $racked) {
+                $break = (new BreakOff($this->rack, $policy->values->survey->simulator))->choose($racked, Order::balls(Replays::bits($layout))[0], $this->seed);
+                null === $break ? $end = 'The break ball cannot be played into the next rack from there.' : $shots[] = [$this->shot($racked, $break), $break, $policy];
                 break;
             }
             $policy = $policy->on($layout);

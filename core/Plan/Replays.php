@@ -11,8 +11,10 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Foul;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\Trials;
 
@@ -95,6 +97,10 @@ final class Replays
         for ($shot = 1; !$order->isOut($set); ++$shot) {
             $this->reached[$shot] = ($this->reached[$shot] ?? 0) + 1;
             $next = Order::balls($order->next($set))[0]->value ?? 0;
+            $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($set) ? Racking::again($layout, $rack->table, $rack->balls) : null;
+            if (null !== $racked) {
+                return $this->breakOff(new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed);
+            }
             $option = $first ?? $chooser->next($layout, $seed);
             $first = null;
             if (null === $option) {
@@ -131,6 +137,27 @@ final class Replays
                 return $this->end('missed', $spotted->value);
             }
         }
+        ++$this->finished;
+
+        return true;
+    }
+
+    /** The break shot: the run is finished when the ball is made, the cue ball stays, and the rack opens. */
+    private function breakOff(BreakOff $break, Layout $racked, Ball $ball, Randomness $random, int $seed): bool
+    {
+        $option = $break->choose($racked, $ball, $seed);
+        $ending = null === $option ? null : $break->play($racked, $option, $random);
+        $how = match (true) {
+            null === $option => 'noShot',
+            null === $ending || $ending->pocketOf($ball) !== $option->choice->pocket => 'missed',
+            $ending->isScratch() => 'scratch',
+            !BreakOff::isOpen($racked, $ending) => 'noShot',
+            default => null,
+        };
+        if (null !== $how) {
+            return $this->end($how, $ball->value);
+        }
+        ++$this->made;
         ++$this->finished;
 
         return true;

@@ -28,7 +28,7 @@ final class StraightRun
     public static function order(Rack $rack, array $before = []): Order
     {
         $balls = $rack->objectBalls();
-        $break = \count($balls) > 2 ? self::breakBall($rack) : null;
+        $break = \count($balls) > 1 ? self::breakBall($rack) : null;
         $rest = array_values(array_filter($balls, static fn (Ball $ball): bool => $ball !== $break));
         if ([] === $rest) {
             return Order::aboutInTurn($balls, null, $before);

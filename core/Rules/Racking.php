@@ -58,6 +58,37 @@ final readonly class Racking
         return $layout;
     }
 
+    /**
+     * Straight pool after fourteen balls: those are racked again, frozen and without the apex, in the order of their numbers; the break ball
+     * and the cue ball stay where they lie.
+     *
+     * @return Layout|null null where more than one object ball is left, or one of the two lies in the rack
+     */
+    public static function again(Layout $left, TableProfile $table, BallSet $set): ?Layout
+    {
+        if (2 !== $left->count() || !$left->has(Ball::Cue)) {
+            return null;
+        }
+        $layout = $left;
+        $apex = self::footSpot($table);
+        $pitch = $set->diameter();
+        $numbers = array_values(array_filter(Game::StraightPool->balls(), static fn (Ball $ball): bool => !$left->has($ball)));
+        $place = 0;
+        for ($row = 1; $row < 5; ++$row) {
+            for ($i = 0; $i <= $row; ++$i) {
+                $spot = Spot::metres($apex->x + $row * $pitch * \sqrt(3) / 2, $apex->y + ($i - $row / 2) * $pitch);
+                foreach ($left->balls() as $ball) {
+                    if ($left->spot($ball)->distanceTo($spot) < $pitch) {
+                        return null;
+                    }
+                }
+                $layout = $layout->with($numbers[$place++], $spot);
+            }
+        }
+
+        return $layout;
+    }
+
     /** @return array<int, Ball> the ball on each place, row by row from the apex and from right to left */
     private static function order(Game $game, Randomness $random): array
     {

@@ -6,7 +6,9 @@ namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 
 /**
  * A run built leg by leg: each is played from where the one before it leaves the balls when nothing goes wrong. The chain ends at a
@@ -29,6 +31,10 @@ final readonly class Legs
         $solved = [];
         $layout = $rack->layout;
         foreach ($choices as $i => $choice) {
+            // The break shot of straight pool is played into the next rack.
+            if ($i > 0 && Game::StraightPool === $rack->game) {
+                $layout = Racking::again($layout, $rack->table, $rack->balls) ?? $layout;
+            }
             try {
                 $shot = $desk->solve($layout, $choice);
             } catch (LaneError $e) {

@@ -27,6 +27,8 @@ final readonly class WorkOnPlanHandler
 {
     /** Blocks after which a better plan is drawn on the way. */
     private const DRAWN_EVERY = 12;
+    /** Share of the time that is searched; the rest is for writing the plans down. */
+    private const SEARCHED = 0.8;
     /** Pause while others have all that is due, microseconds. */
     private const PAUSE = 50_000;
     /** Plans side by side. */
@@ -75,7 +77,7 @@ final readonly class WorkOnPlanHandler
             }
             $done = $this->jobs->done($job, \count($candidates));
             $due = PlanSearch::due($done);
-            if ([] === $due || PlanState::Stopping === $job->getState() || $this->jobs->secondsOf($job) >= $job->getSeconds()) {
+            if ([] === $due || PlanState::Stopping === $job->getState() || $this->jobs->secondsOf($job) >= self::SEARCHED * $job->getSeconds()) {
                 break;
             }
             if ($job->getDoneBlocks() >= $drawn + self::DRAWN_EVERY) {

@@ -6,11 +6,13 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\PotLine;
@@ -81,6 +83,12 @@ final readonly class LegWriter
         return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $zone, $lane, $reasons);
     }
 
+    /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
+    private function isBreak(SolvedShot $shot): bool
+    {
+        return Game::StraightPool === $this->rack->game && $shot->layout->count() > $this->rack->layout->count();
+    }
+
     /** @return list<PotLine> of the next ball, over the pockets that it goes to */
     private function lines(SolvedShot $next): array
     {
@@ -100,6 +108,11 @@ final readonly class LegWriter
     {
         $survey = $policy->values->survey;
         $ball = $shot->choice->ball;
+        if ($this->isBreak($shot)) {
+            $moved = BreakOff::opened($shot->layout, $shot->outcome->final);
+
+            return [\sprintf('the break shot: as meant it moves %d of the fourteen balls by more than %.0f cm', $moved, 100 * BreakOff::MOVED)];
+        }
         if (null !== $shot->choice->direction) {
             return [\sprintf('nothing sends the %s straight to a pocket with better odds', $ball->label())];
         }
@@ -195,7 +208,7 @@ final readonly class LegWriter
      */
     private function avoided(SolvedShot $shot, array $risks): array
     {
-        if (null !== $shot->choice->direction) {
+        if (null !== $shot->choice->direction || $this->isBreak($shot)) {
             return [];
         }
         $line = PotLine::find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
@@ -227,6 +240,9 @@ final readonly class LegWriter
     /** @return list<string> */
     private function second(SolvedShot $shot, Policy $policy): array
     {
+        if ($this->isBreak($shot)) {
+            return [];
+        }
         if (null !== $policy->values->wishes->lockedLeg($shot->choice->ball)) {
             return ['locked by you'];
         }

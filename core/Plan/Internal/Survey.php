@@ -10,7 +10,9 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
@@ -141,7 +143,7 @@ final class Survey
 
     public function routes(Prospect $prospect): RouteTable
     {
-        return $this->routes[self::key($prospect)] ??= new RouteTable($this->without(~$this->order->after($prospect->ball)), $prospect->line, $this->simulator, $this->rack->balls, $this->book);
+        return $this->routes[self::key($prospect)] ??= new RouteTable($this->racked($prospect->ball) ?? $this->without(~$this->order->after($prospect->ball)), $prospect->line, $this->simulator, $this->rack->balls, $this->book);
     }
 
     /** @return list<Prospect> */
@@ -171,6 +173,23 @@ final class Survey
         usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
         return array_map(static fn (array $pair): Prospect => $pair[1], \array_slice($found, 0, self::KEPT));
+    }
+
+    /** Whether a ball is the break ball of straight pool: after it the next rack is to be opened. */
+    public function isBreakBall(Ball $ball): bool
+    {
+        return Game::StraightPool === $this->rack->game && $this->order->isLast(Order::bit($ball)) && $this->layout->count() > 1;
+    }
+
+    /** The next rack with the break ball beside it; null for other balls, or where that lies in the rack. */
+    private function racked(Ball $ball): ?Layout
+    {
+        if (!$this->isBreakBall($ball)) {
+            return null;
+        }
+        $corner = Spot::metres($this->rack->balls->radius, $this->rack->balls->radius);
+
+        return Racking::again(Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)), $this->rack->table, $this->rack->balls)?->without(Ball::Cue);
     }
 
     private function without(int $set): Layout

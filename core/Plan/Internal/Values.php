@@ -30,6 +30,11 @@ final class Values
     /** Chance of a trouble ball once it has been moved somewhere. */
     private const FREED = 0.5;
 
+    /** Nodes of the lattice from which a cue ball opens a rack (2.2 m/s at contact), and what a slower one and one past the rack are worth. */
+    private const FIRM = 5 * StrokeBook::ROLLED * StrokeBook::SIDED;
+    private const SOFT = 0.3;
+    private const PAST = 0.15;
+
     /** Places with ball in hand lie at least so far apart, metres. */
     private const APART = 0.1;
 
@@ -168,6 +173,7 @@ final class Values
         $trouble = $this->survey->trouble() & $this->order->toCome($left) & ~$freed;
         $knocked = [];
         $worth = [];
+        $isBreak = $out && $this->survey->isBreakBall($prospect->ball);
         foreach ($masks as $node => $mask) {
             $met = $mask & $left;
             if (0 !== $met && !$out) {
@@ -175,6 +181,8 @@ final class Values
                 $knocked[$helped] ??= self::KNOCKED * $this->average($left, $freed | $helped);
             }
             $worth[] = match (true) {
+                // A break shot is to open the rack; a cue ball that misses it or is slow seldom does.
+                $isBreak => 0 !== $mask ? ($node >= self::FIRM ? 1.0 : self::SOFT) : ($x[$node] < 0.0 ? 0.0 : self::PAST),
                 // With the last ball down it matters no more what the cue ball runs into.
                 $out => 0 !== $met || $x[$node] >= 0.0 ? 1.0 : 0.0,
                 0 !== $met => $knocked[$met & $trouble] ?? $knocked[0] ?? 0.0,

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Table\Pocket;
+
+/**
+ * The break shot of straight pool: the last ball of a rack is made while the cue ball opens the next, which lies there without its apex.
+ * A few strokes are tried with the player's errors; the one that is made and opens the rack most often is played.
+ */
+final readonly class BreakOff
+{
+    /** A racked ball that has gone farther than this is out of the rack, metres. */
+    public const MOVED = 0.05;
+    /** So many of the fourteen open the rack: common practice speaks of a handful of balls to go on with. */
+    private const OPEN = 5;
+    /** Strokes: speed m/s and height of the tip. */
+    private const STROKES = [[3.2, 0.35], [4.4, 0.35], [4.4, 0.0], [5.6, 0.2]];
+    private const TRIES = 4;
+
+    private AimFinder $aims;
+
+    public function __construct(private Rack $rack, private EventSimulator $simulator)
+    {
+        $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+    }
+
+    /** @return Option|null its value the share of tries that are made, keep the cue ball on the table, and open the rack */
+    public function choose(Layout $racked, Ball $ball, int $seed): ?Option
+    {
+        $cue = $racked->spot(Ball::Cue);
+        $best = null;
+        // What stands in the ways the tries tell.
+        $alone = Layout::empty()->with($ball, $racked->spot($ball));
+        foreach (Pocket::cases() as $pocket) {
+            $line = PotLine::find($alone, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+            if (null === $line || $line->chance($cue) < 0.05) {
+                continue;
+            }
+            foreach (self::STROKES as [$speed, $height]) {
+                $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, $height), $speed, 2.0), $line->asideMetres());
+                try {
+                    $aim = $this->aims->find($cue, $racked->spot($ball), $choice);
+                } catch (LaneError) {
+                    continue;
+                }
+                $option = new Option($choice, $aim, $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio), $line->chance($cue) / 100);
+                $value = $option->value + $this->tried($racked, $option, new Randomness($seed));
+                if ($value > ($best->value ?? 0.0)) {
+                    $best = new Option($option->choice, $option->aim, $option->strike, $value);
+                }
+            }
+        }
+
+        return $best;
+    }
+
+    private function tried(Layout $racked, Option $option, Randomness $random): float
+    {
+        $good = 0;
+        for ($try = 0; $try < self::TRIES; ++$try) {
+            $ending = $this->play($racked, $option, $random);
+            $good += null !== $ending && !$ending->isScratch() && $ending->pocketOf($option->choice->ball) === $option->choice->pocket && self::isOpen($racked, $ending) ? 1 : 0;
+        }
+
+        return $good / self::TRIES;
+    }
+
+    /** One break with the player's errors; null for a miscue. */
+    public function play(Layout $racked, Option $option, Randomness $random): ?Ending
+    {
+        try {
+            return $this->simulator->rollouts($racked)->play($this->rack->player->disturb($option->strike, $random, $this->rack->balls->radius));
+        } catch (IllegalStroke) {
+            return null;
+        }
+    }
+
+    public static function isOpen(Layout $racked, Ending $ending): bool
+    {
+        return self::opened($racked, $ending->final) >= self::OPEN;
+    }
+
+    /** Racked balls that have left their place. */
+    public static function opened(Layout $racked, Layout $final): int
+    {
+        $moved = 0;
+        foreach ($racked->balls() as $ball) {
+            $moved += Ball::Cue !== $ball && (!$final->has($ball) || $final->spot($ball)->distanceTo($racked->spot($ball)) > self::MOVED) ? 1 : 0;
+        }
+
+        // The break ball itself is not of the rack.
+        return max(0, $moved - 1);
+    }
+}

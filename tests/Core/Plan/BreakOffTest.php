@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Core\Plan;
+
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Plan\BreakOff;
+use ZigLane\Core\Plan\Planning;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Tests\Table;
+
+/** The break shot of straight pool: into fourteen balls without an apex, with a ball beside the rack. */
+final class BreakOffTest extends TestCase
+{
+    /** A break ball beside the rack and the cue ball above it: a cut of some forty degrees sends the cue ball into the rack. */
+    private const SPOTS = [0 => [1.35, 0.3], 4 => [1.83, 0.36]];
+
+    public function testFourteenAreRackedWithoutTheApex(): void
+    {
+        $racked = Racking::again(Table::layout(self::SPOTS), new TableProfile(), new BallSet());
+        self::assertNotNull($racked);
+        self::assertSame(16, $racked->count());
+        self::assertSame([], (new LayoutRules(new TableProfile(), new BallSet()))->faults($racked));
+        $foot = Racking::footSpot(new TableProfile());
+        foreach ($racked->balls() as $ball) {
+            self::assertGreaterThan(0.04, $racked->spot($ball)->distanceTo($foot));
+        }
+    }
+
+    public function testABallInTheRackOrMoreThanOneLeftIsNotRacked(): void
+    {
+        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [2.0, 0.635]]), new TableProfile(), new BallSet()));
+        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [0.5, 0.635], 5 => [0.7, 0.6]]), new TableProfile(), new BallSet()));
+    }
+
+    public function testTheBreakShotMakesTheBallAndOpensTheRack(): void
+    {
+        $rack = new Rack(Game::StraightPool, Table::layout(self::SPOTS), player: new ExecutionErrors(0.03, 0.04, 0.8, 0.8));
+        $racked = Racking::again($rack->layout, $rack->table, $rack->balls);
+        self::assertNotNull($racked);
+        $option = (new BreakOff($rack, new EventSimulator()))->choose($racked, Ball::Four, 1);
+        self::assertNotNull($option);
+        self::assertSame(Pocket::FootRight, $option->choice->pocket);
+        self::assertGreaterThan(0.4, $option->value);
+        $ending = (new EventSimulator())->rollouts($racked)->play($option->strike);
+        self::assertSame(Pocket::FootRight, $ending->pocketOf(Ball::Four));
+        self::assertTrue(BreakOff::isOpen($racked, $ending));
+    }
+
+    /** The plan ends with it, and what is drawn of the plan is the same shot into the same rack. */
+    public function testAPlanEndsWithTheBreakShot(): void
+    {
+        $rack = new Rack(Game::StraightPool, Table::layout([0 => [0.9, 0.5], 4 => [1.83, 0.36], 7 => [1.3, 0.14]]), player: new ExecutionErrors(0.02, 0.03, 0.5, 0.5));
+        $planning = new Planning($rack);
+        $planning->step();
+        $legs = $planning->plans()[0]->legs;
+
+        self::assertSame([Ball::Seven, Ball::Four], array_map(static fn ($leg): Ball => $leg->shot->choice->ball, $legs));
+        self::assertSame(16, $legs[1]->shot->layout->count());
+        self::assertStringContainsString('the break shot: as meant it moves', $legs[1]->reasons[0]);
+        $played = Legs::play($rack, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $legs))->solved;
+        self::assertEquals($legs[1]->shot->outcome->final, $played[1]->outcome->final);
+    }
+}
