@@ -91,9 +91,10 @@ export function watchShot(htmx) {
         form.querySelector('[data-lengths]').value = form.elements.lengths.value;
         redraw();
     };
-    // A stroke in the strip below the table shows its own route strong.
+    // A stroke or a ball in the strip below the table shows its own routes strong.
     const point = (event) => {
-        const at = event.target.closest('[data-take]')?.dataset.for;
+        const over = event.target.closest('[data-take], [data-row]');
+        const at = over?.dataset.for ?? over?.dataset.row;
         form.querySelectorAll('.overlay [data-for]').forEach((line) => line.classList.toggle('is-pointed', at !== undefined && line.dataset.for === at));
     };
     form.addEventListener('pointerover', point);

@@ -34,14 +34,14 @@ final class RunOutController extends AbstractController
     #[Route('/sheets/{id}/run-out', name: 'sheet_runout', methods: ['GET'])]
     public function show(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('runout/page.html.twig', $this->view($request, $sheet, new PlanRequest()));
+        return $this->render('runout/page.html.twig', $this->view($request, $sheet));
     }
 
     /** The table with the plan, for one leg or plan more, or a better plan. */
     #[Route('/sheets/{id}/run-out/board', name: 'sheet_runout_board', methods: ['GET'])]
     public function board(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('runout/board.html.twig', $this->view($request, $sheet, new PlanRequest()));
+        return $this->render('runout/board.html.twig', $this->view($request, $sheet));
     }
 
     /** How far the work is; says when there is a better plan to draw. */
@@ -56,10 +56,14 @@ final class RunOutController extends AbstractController
 
     #[Route('/sheets/{id}/run-out', name: 'sheet_runout_ask', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function ask(Request $request, RackSheet $sheet, Planner $planner): Response
+    public function ask(Request $request, RackSheet $sheet, Planner $planner, RunTaker $taker): Response
     {
         $asked = PlanRequest::of($request->request);
         try {
+            // Locking a leg of a plan makes the plan the sheet's run first.
+            if ($request->request->has('take')) {
+                $taker->take($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('take'), $request->request->getInt('version'));
+            }
             $planner->ask($sheet, $asked);
         } catch (LaneError|UnprocessableEntityHttpException $e) {
             return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet, $asked), new Response(status: 422));
@@ -97,7 +101,7 @@ final class RunOutController extends AbstractController
             $taker->endedUp($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('leg', 1), $request->request->getString('at'), $request->request->getInt('version'));
             $planner->ask($sheet, new PlanRequest());
         } catch (LaneError|UnprocessableEntityHttpException $e) {
-            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet, new PlanRequest()), new Response(status: 422));
+            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet), new Response(status: 422));
         }
 
         return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
@@ -116,9 +120,10 @@ final class RunOutController extends AbstractController
     }
 
     /** @return array<string, mixed> */
-    private function view(Request $request, RackSheet $sheet, PlanRequest $asked): array
+    private function view(Request $request, RackSheet $sheet, ?PlanRequest $asked = null): array
     {
         $job = $this->jobs->latestOf($sheet);
+        $asked ??= PlanRequest::again($job);
         $held = TablePlan::heldBy($request, $sheet->getRack());
         $from = $request->isMethod('POST') ? $request->request : $request->query;
 
@@ -129,22 +134,10 @@ final class RunOutController extends AbstractController
             'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright),
             'plan' => $held,
             'asked' => $asked,
-            'asked_weights' => $this->weights($asked, $job),
+            'asked_weights' => $asked->weights + array_map(static fn (): string => '0', Weights::LIMITS),
             'is_stale' => null !== $job && $this->isOfAnotherLayout($job, $sheet),
             'error' => null,
         ];
-    }
-
-    /** @return array<string, string> */
-    private function weights(PlanRequest $asked, ?PlanJob $job): array
-    {
-        $kept = null === $job ? [] : $job->getWeights()->toArray();
-        $weights = [];
-        foreach (array_keys(Weights::LIMITS) as $field) {
-            $weights[$field] = $asked->weights[$field] ?? (string) ($kept[$field] ?? 0.0);
-        }
-
-        return $weights;
     }
 
     private function isOfAnotherLayout(PlanJob $job, RackSheet $sheet): bool

@@ -244,7 +244,7 @@ final class Looks
             foreach ($ball->pockets as $pocket) {
                 if ($pocket->odds >= 0.05) {
                     $mouth = (new TableGeometry($this->rack->table))->at($pocket->pocket)->mouth();
-                    $this->overlay->line($spot->towards($spot->directionTo($mouth), 0.035), $mouth, $pocket->odds >= 0.5 ? 'of-good' : 'of-poor');
+                    $this->overlay->line($spot->towards($spot->directionTo($mouth), 0.035), $mouth, $pocket->odds >= 0.5 ? 'of-good' : 'of-poor', 'ball-'.$ball->ball->label());
                 }
             }
             $trouble = $this->trouble($ball);

@@ -49,9 +49,9 @@ final class Overlay
         $this->lines[] = ['d' => 'M'.implode('L', array_map($this->projection->text(...), $stops)).(1 === \count($stops) ? 'h0' : ''), 'class' => 'of-lane', 'for' => ''];
     }
 
-    public function line(Spot $from, Spot $to, string $class): void
+    public function line(Spot $from, Spot $to, string $class, string $for = ''): void
     {
-        $this->lines[] = ['d' => 'M'.$this->projection->text($from).'L'.$this->projection->text($to), 'class' => $class, 'for' => ''];
+        $this->lines[] = ['d' => 'M'.$this->projection->text($from).'L'.$this->projection->text($to), 'class' => $class, 'for' => $for];
     }
 
     public function dot(Spot $spot, float $millimetres, string $class): void

@@ -13,6 +13,7 @@ use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Sheet\PlanWishes;
 use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\PlanSearch;
@@ -64,9 +65,7 @@ final readonly class WorkOnPlanHandler
         }
         $candidates = $search->candidates();
         if ([] === $candidates) {
-            $this->jobs->nothing($job, 'There is nothing to plan: no ball on the table can be shot from here, straight or over a cushion.');
-
-            return;
+            throw NothingToPlan::onTheTable();
         }
         $this->jobs->begin($job, \count($candidates), PlanSearch::blocks(\count($candidates)));
         $drawn = 0;

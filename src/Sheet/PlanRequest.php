@@ -6,6 +6,7 @@ namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Position\Ball;
@@ -54,6 +55,23 @@ final readonly class PlanRequest
             Group::tryFrom($input->getString('group')),
             max(2, min(120, $input->getInt('seconds', self::SECONDS))),
             max(1, $input->getInt('seed', 1)),
+        );
+    }
+
+    /** What the last plan was asked for, so that asking again keeps it. */
+    public static function again(?PlanJob $job): self
+    {
+        if (null === $job) {
+            return new self();
+        }
+        $wishes = $job->getWishes();
+
+        return new self(
+            implode(', ', array_map(static fn (array $pair): string => implode(' ', $pair), $wishes['forbidden'])),
+            implode(', ', array_map(static fn (array $pair): string => implode(' before ', $pair), $wishes['before'])),
+            array_map(static fn (ShotChoice $leg): string => $leg->ball->label(), $job->getLegs()),
+            weights: array_map(strval(...), $job->getWeights()->toArray()),
+            group: $job->getRack()->group,
         );
     }
 

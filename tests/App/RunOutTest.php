@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use Doctrine\DBAL\Connection;
+use Symfony\Component\DomCrawler\Form;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
@@ -140,6 +141,31 @@ final class RunOutTest extends AppTestCase
         self::assertEquals($mine, $plan->legs[0]);
     }
 
+    /** From the page: the leg that stands there is locked, another pocket is ruled out, and both are kept when one asks again. */
+    public function testALegIsLockedAndAPocketRuledOutFromThePage(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS);
+        $this->ask($sheet);
+        $this->work($this->job($sheet), 1);
+        $page = $this->client->request('GET', $this->path($sheet));
+        $first = PlanFile::parse((string) $this->job($sheet)->getPlanFile())->legs[0];
+        $this->press($page->selectButton('Lock this leg')->form());
+        self::assertResponseRedirects($this->path($sheet));
+        self::assertEquals([$first], $this->job($sheet)->getLegs());
+
+        $this->work($this->job($sheet), 1);
+        $page = $this->client->request('GET', $this->path($sheet).'?leg=2');
+        $second = PlanFile::parse((string) $this->job($sheet)->getPlanFile())->legs[1];
+        $this->press($page->selectButton('Not in '.$second->pocket->value)->form());
+        $job = $this->job($sheet);
+        self::assertSame([['9', $second->pocket->value]], $job->getWishes()['forbidden']);
+        self::assertEquals([$first], $job->getLegs());
+        $this->work($job, 1);
+        $plan = PlanFile::parse((string) $this->job($sheet)->getPlanFile());
+        self::assertEquals($first, $plan->legs[0]);
+        self::assertNotSame($second->pocket, $plan->legs[1]->pocket);
+    }
+
     public function testWishesThatAreNotUnderstoodAreTold(): void
     {
         $sheet = $this->sheet($this->signedIn(), self::SPOTS);
@@ -246,6 +272,12 @@ final class RunOutTest extends AppTestCase
     private function ask(RackSheet $sheet, array $wishes = []): void
     {
         $this->client->request('POST', $this->path($sheet), $wishes + ['_token' => $this->token($sheet), 'seconds' => '2']);
+    }
+
+    /** The form as a browser would send it, but with less time for the plan. */
+    private function press(Form $form): void
+    {
+        $this->client->request($form->getMethod(), $form->getUri(), $form->getPhpValues() + ['seconds' => '2']);
     }
 
     private function path(RackSheet $sheet, string $part = ''): string

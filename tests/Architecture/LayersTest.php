@@ -29,6 +29,15 @@ final class LayersTest
             ->because('the engine may change behind its interface');
     }
 
+    public function testOnlyThePlannerKnowsItsTables(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::AllOf(Selector::inNamespace('ZigLane'), Selector::Not(Selector::inNamespace('ZigLane\Core\Plan')), Selector::Not(Selector::inNamespace('ZigLane\Tests'))))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('ZigLane\Core\Plan\Internal'))
+            ->because('a plan is asked for through PlanSearch');
+    }
+
     public function testOnlyFormatsKnowTheirReader(): Rule
     {
         return PHPat::rule()
