@@ -163,7 +163,8 @@ final class RunOutTest extends AppTestCase
         $this->work($job, 1);
         $plan = PlanFile::parse((string) $this->job($sheet)->getPlanFile());
         self::assertEquals($first, $plan->legs[0]);
-        self::assertNotSame($second->pocket, $plan->legs[1]->pocket);
+        // Another pocket, or no second leg where the 9 goes nowhere else.
+        self::assertNotSame($second->pocket, ($plan->legs[1] ?? null)?->pocket);
     }
 
     public function testWishesThatAreNotUnderstoodAreTold(): void

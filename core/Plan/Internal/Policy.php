@@ -70,8 +70,13 @@ final readonly class Policy implements Chooser
             usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
         }
 
+        if (($options[0]->value ?? 0.0) > 0.0) {
+            return $options[0];
+        }
         // A pot too thin for the tables is better than none.
-        return ($options[0]->value ?? 0.0) > 0.0 ? $options[0] : (new EasiestPot($this->values->survey->rack, $this->group))->next($layout, $seed);
+        $thin = (new EasiestPot($this->values->survey->rack, $this->group))->next($layout, $seed);
+
+        return null === $thin || $this->values->wishes->forbids($thin->choice->ball, $thin->choice->pocket) ? null : $thin;
     }
 
     /**
