@@ -62,10 +62,34 @@ try {
     $browser->get($sheet.'/plan');
     $see('[data-chance]');
     $picture('shot');
-    foreach (['spread' => '&look=spread', 'tips' => '&look=tips', 'zone' => '&look=zone&odds=70&next_pocket=FL', 'read' => '&look=read', 'land' => '&look=land&target=1500,800'] as $name => $look) {
+    foreach (['spread' => '&look=spread', 'tips' => '&look=tips', 'zone' => '&look=zone&odds=70&next_pocket=FL', 'indirect' => '&look=indirect', 'read' => '&look=read', 'land' => '&look=land&target=1500,800'] as $name => $look) {
         $browser->get($sheet.'/plan?ball=4&pocket=FL&clock=12:25&tips=0.82&lengths=2.7&elevation=1'.$look);
-        $see('#overlay svg');
+        $see('zone' === $name ? '.of-ahead' : '#overlay svg');
         $see('[data-chance]');
+        // The slower part of a look has come.
+        $browser->wait(20, 100)->until(static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#overlay [hx-get]')));
+        $picture($name);
+    }
+    $browser->get($url.'/sheets');
+    $see('.sheet');
+    $runs = [];
+    foreach ($browser->findElements(WebDriverBy::cssSelector('a.sheet')) as $link) {
+        foreach (['run' => 'Nine to go', 'run-eight-ball' => 'to choose a group', 'run-straight-pool' => 'Break ball high'] as $name => $words) {
+            if (str_contains($link->getText(), $words)) {
+                $runs[$name] = [str_replace('/layout', '', (string) $link->getDomProperty('href')), 'run' === $name ? 1 : 3];
+            }
+        }
+    }
+    foreach ($runs as $name => [$address, $leg]) {
+        // Planned by the workers when the demo was loaded; asked for again if this demo is older.
+        $browser->get("$address/run-out?leg=$leg");
+        if ([] === $browser->findElements(WebDriverBy::cssSelector('.card, #progress progress'))) {
+            $see('.ask .button')->click();
+        }
+        $see('.strip .card');
+        $browser->wait(120, 500)->until(static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#progress progress')));
+        $browser->get("$address/run-out?leg=$leg");
+        $see('.plans');
         $picture($name);
     }
     $browser->get($sheet.'/player');

@@ -14,4 +14,10 @@ final readonly class Option
     public function __construct(public ShotChoice $choice, public Aim $aim, public Strike $strike, public float $value)
     {
     }
+
+    /** The same shot with another value. */
+    public function worth(float $value): self
+    {
+        return new self($this->choice, $this->aim, $this->strike, $value);
+    }
 }

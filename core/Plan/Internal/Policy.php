@@ -9,7 +9,6 @@ use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Plan\Chooser;
-use ZigLane\Core\Plan\EasiestPot;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Replays;
@@ -41,6 +40,8 @@ final readonly class Policy implements Chooser
     private const NOISE = 10;
     /** Below this value of the best straight shot others are looked for in a replay. */
     private const POOR = 0.02;
+    /** Odds of a pot below which nothing is played. */
+    private const THIN = 0.01;
     /** Step of the direction in that search, degrees, and how many of its shots are tried. */
     private const TURN = 1.0;
     private const ODD = 3;
@@ -73,10 +74,29 @@ final readonly class Policy implements Chooser
         if (($options[0]->value ?? 0.0) > 0.0) {
             return $options[0];
         }
-        // A pot too thin for the tables is better than none.
-        $thin = (new EasiestPot($this->values->survey->rack, $this->group))->next($layout, $seed);
 
-        return null === $thin || $this->values->wishes->forbids($thin->choice->ball, $thin->choice->pocket) ? null : $thin;
+        return $policy->thin($layout);
+    }
+
+    /** The best pot of those that are too thin for the tables, with the usual stroke: better than none. */
+    private function thin(Layout $layout): ?Option
+    {
+        $cue = $layout->spot(Ball::Cue);
+        $set = Replays::bits($layout);
+        $best = null;
+        $most = 0.0;
+        foreach (Order::balls($this->values->order->next($set)) as $ball) {
+            foreach ($this->values->survey->prospects($ball) as $prospect) {
+                $left = $set & ~Order::bit($ball);
+                $chance = 0 === ($prospect->mask & $left) && !$this->values->wishes->forbids($ball, $prospect->pocket) && $prospect->isSeen($cue, $left) ? $prospect->line->chance($cue) : 0.0;
+                if ($chance > max($most, self::THIN)) {
+                    $most = $chance;
+                    $best = new ShotChoice($ball, $prospect->pocket, $prospect->line->stroke($cue), $prospect->line->asideMetres());
+                }
+            }
+        }
+
+        return null === $best ? null : $this->tried($layout, $best, 1, 1)?->worth($most);
     }
 
     /**

@@ -91,6 +91,12 @@ final class Prospect
         return [$place, $this->book->row($distance), $mask, self::bySpeed($chances)];
     }
 
+    /** Whether none of the balls that lie on the table, as bits, is in the cue ball's way from a spot. */
+    public function isSeen(Spot $cue, int $left): bool
+    {
+        return 0 === (self::inTheWay($this->sight, $this->others, $cue, $this->line->ghost) & $left);
+    }
+
     /** @return int the balls that lie in a straight way, as bits */
     public static function inTheWay(Sight $sight, Layout $others, Spot $from, Spot $to): int
     {
