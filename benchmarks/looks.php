@@ -9,13 +9,19 @@ declare(strict_types=1);
 
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\TwoAhead;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\Fan;
+use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\LandingSearch;
 use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Shot\QuickChance;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\Stroke;
@@ -83,12 +89,32 @@ for ($layouts = 0; $layouts < 50;) {
         $timed('lane', static fn () => Lane::of($shot, $lines, 0.5, $simulator, $set));
     }
     $timed('reading of the table', static fn () => TableReading::of($layout, $table, $set, $cue, $errors));
+    $timed('chance of a pot from its window', static fn (): float => QuickChance::of($choice, $shot->strike, $simulator->rollouts($layout), $set, $errors));
+    $rack = new Rack(Game::NineBall, $layout, player: $errors);
+    $timed('indirect shots', static fn () => (new IndirectSearch($rack))->find([Ball::One]));
+    if ([] !== $lines && $shot->outcome->final->has(Ball::Three)) {
+        $timed('zone with the ball after, on top of the zone', static function () use ($rack, $shot, $lines, $table, $set): void {
+            Zone::ofOdds($lines, TwoAhead::odds($rack->withLayout($shot->outcome->final), $lines, Ball::Three), $table, $set)->polygons(0.5);
+        });
+    }
+    if (0 === $layouts % 3) {
+        $search = new PlanSearch($rack);
+        $timed('first complete plan', static fn () => $search->first());
+        $candidates = $timed('ways to begin, after it', static fn (): array => $search->candidates());
+        if ([] !== $candidates) {
+            $timed('a block of twenty replays', static fn () => $search->block($candidates[0], 0));
+        }
+    }
+    $timed('land here, with the sides of the pocket', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
+        $search = new LandingSearch($table, $set, $cue, $errors);
+        $search->find($layout, Ball::One, $shot->choice->pocket, $shot->outcome->final->spot(Ball::Cue), 2.0, [0.0, ...$search->sides($layout, Ball::One, $shot->choice->pocket)]);
+    });
     $timed('land here', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
         (new LandingSearch($table, $set, $cue, $errors))->find($layout, Ball::One, $shot->choice->pocket, $shot->outcome->final->spot(Ball::Cue));
     });
 }
 
-echo "\n### The looks of the shot desk, fifty layouts of nine balls\n\n| what | median | 95 % |\n| --- | ---: | ---: |\n";
+echo "\n### The looks of the shot desk and the planner, fifty layouts of nine balls\n\n| what | median | 95 % |\n| --- | ---: | ---: |\n";
 foreach ($times as $what => $list) {
     sort($list);
     printf("| %s | %.1f ms | %.1f ms |\n", $what, $list[intdiv(count($list), 2)], $list[(int) (0.95 * (count($list) - 1))]);

@@ -11,6 +11,7 @@ use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Pocket;
 
 /** Plays many strokes from one layout, which was found legal before, and keeps of each only how it ends. */
 final readonly class Rollouts
@@ -52,6 +53,28 @@ final readonly class Rollouts
         $played = $bodies[$this->cue];
 
         return Body::POCKETED === $played->phase ? [null, -1.0, -1.0] : [null, $played->x, $played->y];
+    }
+
+    /**
+     * Whether the ball that is played drops in a pocket without meeting another; one that comes back to it from across the table does not.
+     *
+     * @param array{float, float, float, float, float} $motion vx, vy (m/s), wx, wy, wz (rad/s)
+     *
+     * @throws SimulationLimit If the bound on events is met
+     */
+    public function drops(array $motion, Pocket $pocket): bool
+    {
+        $index = (int) array_search($pocket, Surfaces::POCKETS, true);
+        foreach ($this->engine->run($this->bodies($motion), true, $index) as [, $kind, , , $where]) {
+            if (EventKind::Ball === $kind) {
+                return false;
+            }
+            if (EventKind::Pocket === $kind) {
+                return $where === $index;
+            }
+        }
+
+        return false;
     }
 
     /** @throws SimulationLimit If the bound on events is met */

@@ -132,9 +132,9 @@ final class Replays
             if (true === $verdict->isWon) {
                 break;
             }
-            foreach ($verdict->spots as $spotted) {
+            if ([] !== $verdict->spots) {
                 // A money ball that came back needs a free place on the long string: the run is taken to end here.
-                return $this->end('missed', $spotted->value);
+                return $this->end('missed', $verdict->spots[0]->value);
             }
         }
         ++$this->finished;

@@ -100,11 +100,9 @@ final readonly class PotLine
         $rollouts = $simulator->rolloutsOf($layout, $ball);
         $accepted = [];
         foreach (self::SPEEDS as $speed) {
-            $accepted[] = self::accepted($half, static function (float $turn) use ($ball, $pocket, $line, $speed, $rollouts): bool {
+            $accepted[] = self::accepted($half, static function (float $turn) use ($pocket, $line, $speed, $rollouts): bool {
                 // Sliding without spin, as it leaves the contact.
-                $ending = $rollouts->let([$speed * cos($line + $turn), $speed * sin($line + $turn), 0.0, 0.0, 0.0]);
-
-                return $ending->pocketOf($ball) === $pocket && [] === $ending->struckBut($ball);
+                return $rollouts->drops([$speed * cos($line + $turn), $speed * sin($line + $turn), 0.0, 0.0, 0.0], $pocket);
             });
             // What does not go slowly does not go at all.
             if ([] === $accepted[0]) {

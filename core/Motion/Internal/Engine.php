@@ -85,12 +85,13 @@ final class Engine
      *
      * @param list<Body> $bodies       with their velocities set; their order is that of the layout
      * @param bool       $untilMeeting ends with the instant at which the first two balls meet, which is recorded but not played
+     * @param int        $towards      a pocket's index: ends when the first ball that moves has turned away from it on the open table; -1 for none
      *
      * @return list<array{float, EventKind, Body, Body|null, int, float, float}> time, kind, ball, other ball, surface or pocket, x, y
      *
      * @throws SimulationLimit If the bound on steps is met
      */
-    public function run(array $bodies, bool $untilMeeting = false): array
+    public function run(array $bodies, bool $untilMeeting = false, int $towards = -1): array
     {
         ++$this->runs;
         $this->bodies = $bodies;
@@ -144,6 +145,9 @@ final class Engine
                 $this->meet($this->fastestAt($next));
             } else {
                 $this->happen($next);
+                if ($towards >= 0 && $next->zone < 0 && $this->isTurnedFrom($next, $towards)) {
+                    break;
+                }
             }
         }
 
@@ -157,6 +161,13 @@ final class Engine
         $least = $this->radius - 1e-4;
 
         return $b->x < $least || $b->y < $least || $s->length - $b->x < $least || $s->width - $b->y < $least ? $s->nearestPocket($b->x, $b->y) : -1;
+    }
+
+    private function isTurnedFrom(Body $b, int $pocket): bool
+    {
+        $p = $this->surfaces->pockets[$pocket];
+
+        return $b->vx * ($p[12] - $b->x) + $b->vy * ($p[13] - $b->y) < 0.0;
     }
 
     /** A ball that lay where it lay is met. */

@@ -38,8 +38,8 @@ final readonly class Policy implements Chooser
     /** Shots that are tried out before each stroke of a replay, and noisy plays of each. */
     private const OPTIONS = 5;
     private const NOISE = 10;
-    /** Below this value of the best straight shot others are looked for in a replay. */
-    private const POOR = 0.02;
+    /** Below this share of what such a set is usually worth, the best straight shot is poor, and others are looked for in a replay. */
+    private const POOR = 0.15;
     /** Odds of a pot below which nothing is played. */
     private const THIN = 0.01;
     /** Step of the direction in that search, degrees, and how many of its shots are tried. */
@@ -66,7 +66,7 @@ final readonly class Policy implements Chooser
     {
         $policy = $this->on($layout);
         $options = $policy->options($layout, self::OPTIONS, self::NOISE, $seed);
-        if (($options[0]->value ?? 0.0) < self::POOR) {
+        if (($options[0]->value ?? 0.0) < self::POOR * $policy->values->usual(Replays::bits($layout))) {
             array_push($options, ...$policy->indirect($layout, self::TURN, self::ODD, self::NOISE, $seed));
             usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
         }

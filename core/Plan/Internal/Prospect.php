@@ -48,13 +48,12 @@ final class Prospect
         return $this->views ??= array_filter(array_map(fn (Spot $spot): ?array => $this->view($spot), $this->grid->spots), static fn (?array $view): bool => null !== $view);
     }
 
-    /** How much of the table the pot can be played from: the sum of the best chances over every few spots of the grid. */
+    /** How much of the table the pot can be played from with the usual stroke: the sum of its chances over every few spots of the grid. */
     public function reach(): float
     {
         $sum = 0.0;
         for ($i = 0, $n = \count($this->grid->spots); $i < $n; $i += self::EVERY) {
-            $view = $this->view($this->grid->spots[$i]);
-            $sum += null === $view ? 0.0 : max($view[3]);
+            $sum += $this->line->chance($this->grid->spots[$i]);
         }
 
         return $sum;

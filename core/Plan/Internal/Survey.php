@@ -29,6 +29,8 @@ final class Survey
     /** Most pockets looked at for a ball, and most kept. */
     private const LOOKED = 4;
     private const KEPT = 3;
+    /** Pockets looked at for a ball that was moved in a replay. */
+    private const AGAIN = 3;
     /** A ball that has moved less still lies where it was, metres. */
     private const STILL = 0.002;
 
@@ -224,6 +226,6 @@ final class Survey
         }
         uasort($wide, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_values(array_map(static fn (array $pair): PocketGeometry => $pair[1], \array_slice($wide, 0, self::LOOKED)));
+        return array_values(array_map(static fn (array $pair): PocketGeometry => $pair[1], \array_slice($wide, 0, $this->moved > 0 ? self::AGAIN : self::LOOKED)));
     }
 }
