@@ -2,6 +2,7 @@
 
 const TIPS_PER_RADIUS = 1 / 0.339321;
 const MISCUE = 0.5;
+const RADIUS_MM = 28.575;
 
 export function watchShot(htmx) {
     const form = document.querySelector('[data-shot]');
@@ -56,7 +57,9 @@ export function watchShot(htmx) {
     const tipOf = () => {
         const [hour, minute] = form.elements.clock.value.split(':').map(Number);
         const angle = ((hour + (minute || 0) / 60) * Math.PI) / 6;
-        const offset = Number(form.elements.tips.value) / TIPS_PER_RADIUS;
+        const typed = form.elements.tips.value;
+        const number = parseFloat(typed) || 0;
+        const offset = typed.includes('%') ? number / 100 : typed.includes('mm') ? number / RADIUS_MM : number / TIPS_PER_RADIUS;
         return [offset * Math.sin(angle), offset * Math.cos(angle)];
     };
     const pointAt = (event) => {

@@ -40,10 +40,14 @@ final readonly class LandingSearch
     private ShotDesk $desk;
     private EventSimulator $simulator;
 
+    /** @var \ArrayObject<string, int> strokes of the last search that came to nothing, by what happened */
+    private \ArrayObject $failed;
+
     public function __construct(private TableProfile $table, private BallSet $set, private Cue $cue, private ExecutionErrors $errors)
     {
         $this->desk = new ShotDesk($table, $set, $cue);
         $this->simulator = new EventSimulator($table, $set);
+        $this->failed = new \ArrayObject();
     }
 
     /**
@@ -56,6 +60,7 @@ final readonly class LandingSearch
     public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0, array $asides = [0.0]): array
     {
         $this->assertFree($layout, $ball, $target);
+        $this->failed->exchangeArray([]);
         $near = [];
         foreach ($asides as $aside) {
             foreach (self::OFFSETS as $height) {
@@ -151,13 +156,34 @@ final readonly class LandingSearch
         try {
             $shot = $this->desk->solve($layout, $choice->with(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
         } catch (LaneError) {
-            return null;
+            return $this->fails('it cannot be aimed or does not reach the ball');
         }
-        if (!$shot->goesOn() || [] !== $shot->disturbed()) {
-            return null;
+        $scratch = $shot->scratch();
+        $struck = $shot->disturbed();
+        if (!$shot->isMade()) {
+            return $this->fails(\sprintf('the %s stays out', $choice->ball->label()));
+        }
+        if (null !== $scratch || [] !== $struck) {
+            return $this->fails(null !== $scratch ? 'the cue ball scratches in '.$scratch->value : 'it runs into '.$struck[0]->spoken());
         }
 
         return new Landing($shot, Landing::routeOf($shot), $shot->outcome->final->spot(Ball::Cue)->distanceTo($target));
+    }
+
+    private function fails(string $why): null
+    {
+        $this->failed[$why] = ($this->failed[$why] ?? 0) + 1;
+
+        return null;
+    }
+
+    /** @return array<string, int> what the strokes of the last search that came to nothing did, the most frequent first */
+    public function failures(): array
+    {
+        $failed = $this->failed->getArrayCopy();
+        arsort($failed);
+
+        return $failed;
     }
 
     /** The same tip at the speed that comes nearest: the speed's bracket is narrowed seven times, to a hundredth. */

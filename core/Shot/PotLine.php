@@ -180,6 +180,17 @@ final readonly class PotLine
         return min(1.0, array_sum(array_map(static fn (array $piece): float => $piece[1] - $piece[0], $this->accepted[1])) / $free);
     }
 
+    /** "left" or "right", seen from the ball, where it goes to that side of the pocket only; else empty. */
+    public function openSide(): string
+    {
+        $edges = array_merge(...$this->accepted[1]);
+        if ([] === $edges) {
+            return '';
+        }
+
+        return min($edges) > 0.0 ? 'left' : (max($edges) < 0.0 ? 'right' : '');
+    }
+
     /** The usual stroke from a spot: medium speed, more where the cut or the way to the pocket needs it, a little above the centre. */
     public function stroke(Spot $cue): Stroke
     {

@@ -96,7 +96,7 @@ final readonly class TableReading
             }
         }
 
-        return new PocketReading($pocket, $line->openShare(), $odds, $cut, $beside, $way, $blockers);
+        return new PocketReading($pocket, $line->openShare(), $odds, $cut, $beside, $way, $blockers, $line->openSide());
     }
 
     private static function odds(Layout $layout, PotLine $line, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): float

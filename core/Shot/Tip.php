@@ -62,7 +62,13 @@ final readonly class Tip
     /** Distance from the centre in tips. */
     public function tips(): float
     {
-        return hypot($this->side, $this->height) / self::perTip();
+        return self::inTips(hypot($this->side, $this->height));
+    }
+
+    /** An offset that is a fraction of the radius, in tips. */
+    public static function inTips(float $fraction): float
+    {
+        return $fraction / self::perTip();
     }
 
     /** The clock direction to the nearest five minutes, as "1:30". */

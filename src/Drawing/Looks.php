@@ -39,6 +39,8 @@ use ZigLane\Core\Table\TableGeometry;
 final class Looks
 {
     private const TRIES = 300;
+    /** Gaps beside a way that are told, millimetres. */
+    private const CLOSE = 60;
     /** Share of the best odds of two balls from which a spot counts as on the right side. */
     private const RIGHT_SIDE = 0.8;
     /** Indirect ways that are shown. */
@@ -317,12 +319,19 @@ final class Looks
     {
         $parts = [\sprintf('cut %.0f°', $pocket->cut)];
         foreach ([['ball', $pocket->beside], ['cue ball', $pocket->way ?? ['left' => null, 'right' => null]]] as [$whose, $gaps]) {
-            $near = array_filter(array_map(static fn (?array $nearest): ?float => null === $nearest ? null : 1000 * $nearest[0], $gaps), static fn (?float $gap): bool => null !== $gap && $gap < 60);
-            if ([] !== $near) {
-                $parts[] = \sprintf(min($near) < 0 ? '%s blocked' : '%s %.0f mm clear', $whose, min($near));
+            $sides = [];
+            foreach ($gaps as $side => $nearest) {
+                if (null !== $nearest && 1000 * $nearest[0] < self::CLOSE) {
+                    $sides[] = $nearest[0] < 0.0 ? $side.' blocked' : \sprintf('%s %.0f', $side, 1000 * $nearest[0]);
+                }
+            }
+            if ([] !== $sides) {
+                $parts[] = \sprintf('%s clears %s mm', $whose, implode(', ', $sides));
             }
         }
-        if ($pocket->openShare < 0.35) {
+        if ('' !== $pocket->openSide) {
+            $parts[] = 'open to its '.$pocket->openSide;
+        } elseif ($pocket->openShare < 0.35) {
             $parts[] = 'partly open';
         }
 
@@ -362,12 +371,12 @@ final class Looks
         $landings = $search->find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $target, $shot->choice->stroke->elevation, [0.0, ...$sides]);
         $this->hasMore = !$input->more;
         if ([] === $landings) {
-            $this->sentences = [\sprintf('No stroke was found that pots the %s in %s and keeps the cue ball clear.', $shot->choice->ball->label(), $shot->choice->pocket->value)];
+            $this->sentences = [\sprintf('No stroke was found that pots the %s in %s and keeps the cue ball clear: %s.', $shot->choice->ball->label(), $shot->choice->pocket->value, self::failures($search))];
 
             return;
         }
         if ($landings[0]->off > LandingSearch::CLOSE) {
-            $this->sentences = [\sprintf('No stroke was found that stops there. The nearest stops %.0f cm away:', 100 * $landings[0]->off)];
+            $this->sentences = [\sprintf('No stroke was found that stops there (of those that come to nothing: %s). The nearest stops %.0f cm away:', self::failures($search), 100 * $landings[0]->off)];
         } else {
             $this->sentences = [\sprintf('Strokes that stop there, the best first: chance of the pot, and of a stop within %.0f cm, from %d simulated tries each.', 100 * LandingSearch::ROOM, LandingSearch::TRIES)];
         }
@@ -376,6 +385,16 @@ final class Looks
             $this->overlay->route($landing->shot->outcome->trajectory(Ball::Cue), 0 === $i ? 'is-best' : 'of-fan', (string) $i);
             $this->choices[] = $this->choice($landing->shot, $landing->route, \sprintf('pot %.0f, there %.0f of 100', 100 * $landing->made, 100 * $landing->there), (string) $i);
         }
+    }
+
+    private static function failures(LandingSearch $search): string
+    {
+        $parts = [];
+        foreach (\array_slice($search->failures(), 0, 3) as $why => $count) {
+            $parts[] = \sprintf('%d times %s', $count, $why);
+        }
+
+        return [] === $parts ? 'none' : implode(', ', $parts);
     }
 
     /** @return Choice */

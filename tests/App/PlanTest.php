@@ -46,6 +46,20 @@ final class PlanTest extends AppTestCase
         self::assertLessThan(100, $times[7]);
     }
 
+    /** The offset of the tip in tips, percent of the radius or millimetres: the same stroke, and told in all three. */
+    public function testTheTipIsReadInTheUnitThatThePlayerPrefers(): void
+    {
+        $sheet = $this->sheet($this->signedIn());
+        $told = [];
+        foreach (['0.8', '27.15 %', '7.757mm'] as $tips) {
+            $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => $tips, 'lengths' => '2', 'elevation' => '0']);
+            $told[] = $this->client->getCrawler()->filter('[data-tip]')->text('');
+        }
+        self::assertSame(array_fill(0, 3, '0.8 tips, 27 % R, 7.8 mm'), $told);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => '9 inch', 'lengths' => '2', 'elevation' => '0']);
+        self::assertStringContainsString('The tip offset must be a number', $this->text());
+    }
+
     public function testASavedShotComesBackAsItWas(): void
     {
         $sheet = $this->sheet($this->signedIn());

@@ -139,6 +139,8 @@ final class LooksTest extends TestCase
         $far = $search->find($layout, Ball::One, Pocket::FootLeft, Spot::metres(0.05, 0.05));
         self::assertCount(1, $far);
         self::assertGreaterThan(LandingSearch::CLOSE, $far[0]->off);
+        self::assertNotSame([], $search->failures());
+        self::assertSame(max($search->failures()), array_values($search->failures())[0]);
 
         $this->expectException(IllegalLayout::class);
         $search->find($layout, Ball::One, Pocket::FootLeft, Spot::metres(0.4, 0.21));
