@@ -22,7 +22,7 @@ use ZigLane\Core\Table\TableProfile;
  * Which strokes pot a ball and bring the cue ball to a spot: some thirty tips by nine speeds are aimed and played; where the stop
  * comes near the spot the speed is refined; the best of each route (the cushions in order) is then tried with the player's errors.
  */
-final readonly class LandingSearch
+final class LandingSearch
 {
     /** Heights and sides of the tip, as fractions of the radius; those past FARTHEST from the centre are left out. */
     private const OFFSETS = [0.0, 0.15, -0.15, 0.3, -0.3, 0.45, -0.45];
@@ -37,17 +37,16 @@ final readonly class LandingSearch
     /** A side of the pocket nearer to its middle is as good as the middle, metres. */
     private const LEAST_SIDE = 0.008;
 
-    private ShotDesk $desk;
-    private EventSimulator $simulator;
+    private readonly ShotDesk $desk;
+    private readonly EventSimulator $simulator;
 
-    /** @var \ArrayObject<string, int> strokes of the last search that came to nothing, by what happened */
-    private \ArrayObject $failed;
+    /** @var array<string, int> strokes of the last search that came to nothing, by what happened */
+    private array $failed = [];
 
-    public function __construct(private TableProfile $table, private BallSet $set, private Cue $cue, private ExecutionErrors $errors)
+    public function __construct(private readonly TableProfile $table, private readonly BallSet $set, private readonly Cue $cue, private readonly ExecutionErrors $errors)
     {
         $this->desk = new ShotDesk($table, $set, $cue);
         $this->simulator = new EventSimulator($table, $set);
-        $this->failed = new \ArrayObject();
     }
 
     /**
@@ -60,7 +59,7 @@ final readonly class LandingSearch
     public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0, array $asides = [0.0]): array
     {
         $this->assertFree($layout, $ball, $target);
-        $this->failed->exchangeArray([]);
+        $this->failed = [];
         $near = [];
         foreach ($asides as $aside) {
             foreach (self::OFFSETS as $height) {
@@ -180,7 +179,7 @@ final readonly class LandingSearch
     /** @return array<string, int> what the strokes of the last search that came to nothing did, the most frequent first */
     public function failures(): array
     {
-        $failed = $this->failed->getArrayCopy();
+        $failed = $this->failed;
         arsort($failed);
 
         return $failed;

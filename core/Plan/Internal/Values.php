@@ -140,13 +140,15 @@ final class Values
         $values = array_fill(0, \count($this->survey->grid->spots), $floor);
         foreach (Order::balls($this->order->next($set)) as $ball) {
             $left = $set & ~Order::bit($ball);
+            // No pot here can be worth more than its chance times the best that may come after it.
+            $most = $this->order->isOut($left) ? 1.0 : max(0.0, ...$this->map($left, $freed));
             foreach ($this->survey->prospects($ball) as $prospect) {
                 if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($ball, $prospect->pocket)) {
                     continue;
                 }
                 $worth = [];
                 foreach ($prospect->views() as $i => [$place, $row, $mask, $chances]) {
-                    if (0 !== ($mask & $left) || max($chances) <= $values[$i]) {
+                    if (0 !== ($mask & $left) || $most * max($chances) <= $values[$i]) {
                         continue;
                     }
                     $cut = min((int) $place, RouteTable::CUTS - 2);
