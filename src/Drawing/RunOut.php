@@ -48,6 +48,9 @@ final class RunOut
     /** @var list<string> */
     public array $risks = [];
 
+    /** @var list<string> of the chosen leg */
+    public array $cautions = [];
+
     public ?int $chance = null;
     public string $between = '';
     public int $tries = 0;
@@ -189,6 +192,7 @@ final class RunOut
     {
         $this->shot = $shot;
         $this->plot = new ShotPlot($this->plan, $shot);
+        $this->cautions = (new ShotReport($shot, $this->plan->rack->table))->cautions;
         $this->reasons = array_values(array_filter(\is_array($written['reasons'] ?? null) ? $written['reasons'] : [], is_string(...)));
         $risks = \is_array($written['risks'] ?? null) ? $written['risks'] : [];
         foreach (['scratch' => 'scratch', 'hook' => 'hooked on the next', 'contact' => 'another ball struck'] as $field => $word) {
