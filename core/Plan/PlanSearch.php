@@ -281,7 +281,25 @@ final class PlanSearch
             $full = $blocks;
         }
 
-        return self::ranking($done, $full);
+        return 0 === $full ? self::early($done) : self::ranking($done, $full);
+    }
+
+    /**
+     * Before the first stage is complete: by what there is, drawn towards the mean of all by a block's worth of replays.
+     *
+     * @param list<array<int, Replays>> $done
+     *
+     * @return list<int>
+     */
+    private static function early(array $done): array
+    {
+        $totals = array_map(self::total(...), $done);
+        $mean = array_reduce($totals, static fn (Replays $sum, Replays $one): Replays => $sum->plus($one), new Replays())->chance();
+        $score = array_map(static fn (Replays $total): float => ($total->finished + self::BLOCK * $mean) / ($total->tries + self::BLOCK), $totals);
+        $order = array_keys($done);
+        usort($order, static fn (int $a, int $b): int => [$score[$b], $a] <=> [$score[$a], $b]);
+
+        return $order;
     }
 
     /** @param array<int, Replays> $blocks */

@@ -122,7 +122,7 @@ final class RunOut
                 'chance' => null === $chance ? null : (int) round(100 * $chance),
                 'between' => self::between($plan['interval'] ?? null),
                 'tries' => (int) (self::number($plan['replays'] ?? null) ?? 0),
-                'price' => 0 === $i || null === $chance || null === $best ? '' : \sprintf('%.0f points less', 100 * ($best - $chance)),
+                'price' => 0 === $i || null === $chance || null === $best || $best - $chance < 0.005 ? '' : \sprintf('%.0f points less', 100 * ($best - $chance)),
             ];
         }
     }
