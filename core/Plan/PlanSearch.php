@@ -43,6 +43,8 @@ final class PlanSearch
     private const POLISHED = 3;
     /** Step of the direction in which indirect shots are looked for, degrees. */
     private const TURN = 0.25;
+    /** More balls than these are many. */
+    private const MANY = 9;
     /** Legs at the most. */
     private const LEGS = 16;
 
@@ -52,7 +54,7 @@ final class PlanSearch
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
-    public function __construct(public readonly Rack $rack, private readonly Wishes $wishes = new Wishes(), private readonly Weights $weights = new Weights(), private readonly int $seed = 1)
+    public function __construct(public readonly Rack $rack, private readonly Wishes $wishes = new Wishes(), private readonly Weights $weights = new Weights(), private readonly int $seed = 1, private readonly int $kept = Survey::KEPT)
     {
     }
 
@@ -72,11 +74,13 @@ final class PlanSearch
     /** A complete plan as soon as there is one, by the planner's reckoning alone; null where nothing goes straight. */
     public function first(): ?Plan
     {
-        foreach ($this->groups() as $group) {
-            foreach ($this->places($group) as [$place, $layout]) {
-                $option = $this->policy($group)->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
+        // Of many balls only the best way of each is surveyed: a third of the work.
+        $search = \count($this->rack->objectBalls()) > self::MANY ? new self($this->rack, $this->wishes, $this->weights, $this->seed, 1) : $this;
+        foreach ($search->groups() as $group) {
+            foreach ($search->places($group) as [$place, $layout]) {
+                $option = $search->policy($group)->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
                 if (null !== $option && $option->value > 0.0) {
-                    return $this->plan(new Candidate($layout, $option, $place, $group), new Replays(), isQuick: true);
+                    return $search->plan(new Candidate($layout, $option, $place, $group), new Replays(), isQuick: true);
                 }
             }
         }
@@ -187,7 +191,7 @@ final class PlanSearch
 
     public function policy(?Group $group): Policy
     {
-        return $this->policies[$group->value ?? ''] ??= new Policy(new Values(Survey::of($this->rack, $this->order($group)), $this->wishes), $group, $this->weights);
+        return $this->policies[$group->value ?? ''] ??= new Policy(new Values(Survey::of($this->rack, $this->order($group), $this->kept), $this->wishes), $group, $this->weights);
     }
 
     private function order(?Group $group): Order

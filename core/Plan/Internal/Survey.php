@@ -26,9 +26,9 @@ use ZigLane\Core\Table\TableGeometry;
  */
 final class Survey
 {
-    /** Most pockets looked at for a ball, and most kept. */
+    /** Most pockets looked at for a ball, and most kept as a rule. */
     private const LOOKED = 4;
-    private const KEPT = 3;
+    public const KEPT = 3;
     /** Pockets looked at for a ball that was moved in a replay. */
     private const AGAIN = 3;
     /** A ball that has moved less still lies where it was, metres. */
@@ -53,7 +53,7 @@ final class Survey
     private Sight $sight;
 
     /** @param self|null $before the survey of the layout before some balls were moved */
-    private function __construct(public readonly Rack $rack, Layout $layout, public readonly Order $order, ?self $before)
+    private function __construct(public readonly Rack $rack, Layout $layout, public readonly Order $order, ?self $before, private readonly int $kept)
     {
         $this->layout = $layout->without(Ball::Cue);
         $this->grid = $before->grid ?? new Grid($rack->table, $rack->balls);
@@ -62,15 +62,16 @@ final class Survey
         $this->sight = new Sight($rack->balls);
     }
 
-    public static function of(Rack $rack, Order $order): self
+    /** @param int $kept most ways into a pocket that are kept for a ball */
+    public static function of(Rack $rack, Order $order, int $kept = self::KEPT): self
     {
-        return new self($rack, $rack->layout, $order, null);
+        return new self($rack, $rack->layout, $order, null, $kept);
     }
 
     /** The same table for another order of balls. */
     public function inOrder(Order $order): self
     {
-        $survey = new self($this->rack, $this->layout, $order, $this);
+        $survey = new self($this->rack, $this->layout, $order, $this, $this->kept);
         $survey->prospects = $this->prospects;
 
         return $survey;
@@ -82,7 +83,7 @@ final class Survey
      */
     public function moved(Layout $layout): self
     {
-        $survey = new self($this->rack, $layout, $this->order, $this);
+        $survey = new self($this->rack, $layout, $this->order, $this, $this->kept);
         $survey->moved = $this->moved;
         foreach ($survey->layout->balls() as $ball) {
             if ($this->layout->spot($ball)->distanceTo($layout->spot($ball)) > self::STILL) {
@@ -174,7 +175,7 @@ final class Survey
         }
         usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_map(static fn (array $pair): Prospect => $pair[1], \array_slice($found, 0, self::KEPT));
+        return array_map(static fn (array $pair): Prospect => $pair[1], \array_slice($found, 0, $this->kept));
     }
 
     /** Whether a ball is the break ball of straight pool: after it the next rack is to be opened. */
