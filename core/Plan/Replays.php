@@ -42,15 +42,20 @@ final class Replays
     /** @var array<int, int> tries that came to the shot of a number, from 1 on */
     public array $reached = [];
 
+    /** @var array<int, int> finished tries, by the number of their shots */
+    public array $finishedIn = [];
+
     public function chance(): float
     {
         return 0 === $this->tries ? 0.0 : $this->finished / $this->tries;
     }
 
-    /** Chance to finish of the tries that came to a shot, from 1 on; null if none did. */
+    /** Chance to finish of the tries that came to a shot, from 1 on; null if none did. A run in which two balls drop at once has fewer shots. */
     public function chanceFrom(int $shot): ?float
     {
-        return isset($this->reached[$shot]) ? $this->finished / $this->reached[$shot] : null;
+        $finished = array_sum(array_filter($this->finishedIn, static fn (int $shots): bool => $shots >= $shot, \ARRAY_FILTER_USE_KEY));
+
+        return isset($this->reached[$shot]) ? $finished / $this->reached[$shot] : null;
     }
 
     /** @return array{float, float} at 95 percent */
@@ -74,6 +79,9 @@ final class Replays
         foreach ($other->reached as $shot => $count) {
             $sum->reached[$shot] = ($sum->reached[$shot] ?? 0) + $count;
         }
+        foreach ($other->finishedIn as $shots => $count) {
+            $sum->finishedIn[$shots] = ($sum->finishedIn[$shots] ?? 0) + $count;
+        }
 
         return $sum;
     }
@@ -94,12 +102,13 @@ final class Replays
         $referee = new Referee($rack->game);
         $set = self::bits($layout);
         ++$this->tries;
+        $taken = 0;
         for ($shot = 1; !$order->isOut($set); ++$shot) {
             $this->reached[$shot] = ($this->reached[$shot] ?? 0) + 1;
             $next = Order::balls($order->next($set))[0]->value ?? 0;
             $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($set) ? Racking::again($layout, $rack->table, $rack->balls) : null;
             if (null !== $racked) {
-                return $this->breakOff(new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed);
+                return $this->breakOff(new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed, $shot);
             }
             $option = $first ?? $chooser->next($layout, $seed);
             $first = null;
@@ -125,6 +134,7 @@ final class Replays
             if (!$verdict->goesOn) {
                 return $this->end('missed', $ball->value);
             }
+            $taken = $shot;
             $layout = $ending->final;
             $after = self::bits($layout);
             $this->made += \count(Order::balls($set & ~$after));
@@ -137,13 +147,12 @@ final class Replays
                 return $this->end('missed', $verdict->spots[0]->value);
             }
         }
-        ++$this->finished;
 
-        return true;
+        return $this->finish($taken);
     }
 
     /** The break shot: the run is finished when the ball is made, the cue ball stays, and the rack opens. */
-    private function breakOff(BreakOff $break, Layout $racked, Ball $ball, Randomness $random, int $seed): bool
+    private function breakOff(BreakOff $break, Layout $racked, Ball $ball, Randomness $random, int $seed, int $shot): bool
     {
         $option = $break->choose($racked, $ball, $seed);
         $ending = null === $option ? null : $break->play($racked, $option, $random);
@@ -158,7 +167,15 @@ final class Replays
             return $this->end($how, $ball->value);
         }
         ++$this->made;
+
+        return $this->finish($shot);
+    }
+
+    /** @param int $shots that it took */
+    private function finish(int $shots): bool
+    {
         ++$this->finished;
+        $this->finishedIn[$shots] = ($this->finishedIn[$shots] ?? 0) + 1;
 
         return true;
     }
@@ -182,13 +199,13 @@ final class Replays
         return $set;
     }
 
-    /** @return array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>} */
+    /** @return array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>, finishedIn: array<int, int>} */
     public function toArray(): array
     {
-        return ['tries' => $this->tries, 'finished' => $this->finished, 'ended' => $this->ended, 'endedOn' => $this->endedOn, 'made' => $this->made, 'reached' => $this->reached];
+        return ['tries' => $this->tries, 'finished' => $this->finished, 'ended' => $this->ended, 'endedOn' => $this->endedOn, 'made' => $this->made, 'reached' => $this->reached, 'finishedIn' => $this->finishedIn];
     }
 
-    /** @param array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>} $numbers as toArray gives them */
+    /** @param array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>, finishedIn: array<int, int>} $numbers as toArray gives them */
     public static function fromArray(array $numbers): self
     {
         $replays = new self();
@@ -198,6 +215,7 @@ final class Replays
         $replays->endedOn = $numbers['endedOn'];
         $replays->made = $numbers['made'];
         $replays->reached = $numbers['reached'];
+        $replays->finishedIn = $numbers['finishedIn'];
 
         return $replays;
     }
