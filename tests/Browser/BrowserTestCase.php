@@ -40,7 +40,8 @@ abstract class BrowserTestCase extends TestCase
         $errors = [];
         foreach ($this->browser->manage()->getLog('browser') as $entry) {
             // An answer of 4xx to a refused change is told on the page; the browser writes it down as well.
-            if (\is_array($entry) && 'SEVERE' === $entry['level'] && \is_string($entry['message']) && !str_contains($entry['message'], 'status of 4')) {
+            // So is a request that was given up for a newer one (hx-sync).
+            if (\is_array($entry) && 'SEVERE' === $entry['level'] && \is_string($entry['message']) && !str_contains($entry['message'], 'status of 4') && 1 !== preg_match('/htmx:(afterRequest|sendAbort)\b/', $entry['message'])) {
                 $errors[] = $entry['message'];
             }
         }
