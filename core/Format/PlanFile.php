@@ -13,6 +13,7 @@ use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\LengthScale;
@@ -49,10 +50,10 @@ final readonly class PlanFile
             'format' => self::FORMAT,
             'version' => 1,
             'rack' => json_decode((new RackFile($best->rack))->write(), true, 32, \JSON_THROW_ON_ERROR),
-            ...self::plan($best, $scale),
+            ...self::planToArray($best, $scale),
             'seconds' => round($seconds, 1),
             'simulated' => $simulated,
-            'alternatives' => array_map(static fn (Plan $plan): array => [...self::plan($plan, $scale), 'differs' => $plan->differs], \array_slice($plans, 1)),
+            'alternatives' => array_map(static fn (Plan $plan): array => [...self::planToArray($plan, $scale), 'differs' => $plan->differs], \array_slice($plans, 1)),
         ];
     }
 
@@ -63,7 +64,7 @@ final readonly class PlanFile
     }
 
     /** @return array<string, mixed> */
-    private static function plan(Plan $plan, LengthScale $scale): array
+    private static function planToArray(Plan $plan, LengthScale $scale): array
     {
         return array_filter([
             'runOut' => $plan->replays->tries > 0 ? round($plan->replays->chance(), 4) : null,
@@ -162,6 +163,27 @@ final readonly class PlanFile
         \assert(null !== $rack);
 
         return new self($rack, $place, $group, $legs);
+    }
+
+    /**
+     * One of the plans of a document that was read before: 0 the best, then its alternatives; the best where there is none of that number.
+     *
+     * @param array<mixed> $document
+     *
+     * @throws InvalidFile With every fault that was found
+     */
+    public static function plan(array $document, int $number): self
+    {
+        $plan = \is_array($document['alternatives'] ?? null) && $number > 0 ? $document['alternatives'][$number - 1] ?? $document : $document;
+        $plan = \is_array($plan) ? $plan : $document;
+
+        return self::parse(json_encode(['format' => self::FORMAT, 'version' => 1, 'rack' => $document['rack'] ?? null, 'legs' => $plan['legs'] ?? []] + array_filter(['place' => $plan['place'] ?? null, 'group' => $plan['group'] ?? null]), \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
+    }
+
+    /** The rack as it is played: with the cue ball placed where that was in hand. */
+    public function placed(): Rack
+    {
+        return null === $this->place || $this->rack->layout->has(Ball::Cue) ? $this->rack : $this->rack->inHand(BallInHand::None)->withBall(Ball::Cue, $this->place);
     }
 
     private static function place(mixed $place): ?Spot

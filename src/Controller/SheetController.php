@@ -25,9 +25,7 @@ use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\TableProfile;
 
@@ -96,9 +94,8 @@ final class SheetController extends AbstractController
             return RackFile::parse($json, self::MAX_FILE);
         }
         $plan = PlanFile::parse($json, self::MAX_PLAN);
-        $rack = null === $plan->place || $plan->rack->layout->has(Ball::Cue) ? $plan->rack : $plan->rack->inHand(BallInHand::None)->withBall(Ball::Cue, $plan->place);
 
-        return new RackFile($rack, null, $plan->legs[0] ?? null, \array_slice($plan->legs, 1));
+        return new RackFile($plan->placed(), null, $plan->legs[0] ?? null, \array_slice($plan->legs, 1));
     }
 
     #[Route('/sheets/{id}/export', name: 'sheet_export', methods: ['GET'])]

@@ -74,8 +74,8 @@ final class RunOut
         $this->chosen = max(0, min($chosen, \count($all) - 1));
         $this->tellPlans($all);
         $plan = $all[$this->chosen];
-        $file = PlanFile::parse(json_encode(['format' => PlanFile::FORMAT, 'version' => 1, 'rack' => $document['rack'] ?? null, 'legs' => $plan['legs'] ?? []] + array_filter(['place' => $plan['place'] ?? null, 'group' => $plan['group'] ?? null]), \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
-        $rack = self::placed($file);
+        $file = PlanFile::plan($document, $this->chosen);
+        $rack = $file->placed();
         $legs = Legs::play($rack, $file->legs)->solved;
         $this->leg = max(1, min($leg, max(1, \count($legs))));
         $this->plan = new TablePlan([] === $legs ? $rack : $rack->withLayout($legs[$this->leg - 1]->layout), $upright);
@@ -100,11 +100,6 @@ final class RunOut
             // A plan that a later version of the rules or of the table no longer plays.
             return null;
         }
-    }
-
-    private static function placed(PlanFile $file): Rack
-    {
-        return $file->rack->layout->has(Ball::Cue) || null === $file->place ? $file->rack : $file->rack->withBall(Ball::Cue, $file->place);
     }
 
     /** @param list<array<string, mixed>> $all */

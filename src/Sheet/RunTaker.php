@@ -41,7 +41,7 @@ final readonly class RunTaker
     public function endedUp(RackSheet $sheet, ?PlanJob $job, int $plan, int $leg, string $at, int $version): void
     {
         $file = $this->file($job, $plan);
-        $rack = $file->rack->layout->has(Ball::Cue) || null === $file->place ? $file->rack : $file->rack->withBall(Ball::Cue, $file->place);
+        $rack = $file->placed();
         $solved = Legs::play($rack, \array_slice($file->legs, 0, max(1, $leg)))->solved;
         if ([] === $solved) {
             throw new UnprocessableEntityHttpException('That leg cannot be played from the table as it is.');
@@ -54,11 +54,7 @@ final readonly class RunTaker
     private function file(?PlanJob $job, int $plan): PlanFile
     {
         $document = $job?->getPlan() ?? throw new UnprocessableEntityHttpException('There is no plan on this sheet yet.');
-        $alternative = \is_array($document['alternatives'] ?? null) && $plan > 0 ? $document['alternatives'][$plan - 1] ?? null : null;
-        if (\is_array($alternative)) {
-            $document = ['legs' => $alternative['legs'] ?? []] + array_filter(['place' => $alternative['place'] ?? null, 'group' => $alternative['group'] ?? null]) + $document;
-        }
 
-        return PlanFile::parse(json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
+        return PlanFile::plan($document, $plan);
     }
 }
