@@ -34,7 +34,7 @@ static double now, pairPressed[MAXB][MAXB];
 
 static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *wz_)
 {
-    const double sin = noseSin, cos = noseCos, mu = noseMu, cloth = clothMu, longest = 0.08, shortest = 0.003, turns = 6.0;
+    const double sin = noseSin, cos = noseCos, mu = noseMu, cloth = clothMu, longest = 0.16, shortest = 0.004, turns = 6.0;
     double vy = *vy_, rim = R / vy, a = *vx_ / vy, p = *wx_ * rim, q = *wy_ * rim, r = *wz_ * rim;
     double along = 2.5 * sin - 1, up = sin - 2.5, inertia = sin * sin + 2.5, drift = sin * cos, stickX = 1 / 3.5, stickT = 1 / inertia;
     double sx = a + q * sin - r * cos, st = p - sin, ux = a - q, uy = 1 + p, b = 1.0, work = 0.0, target = INFINITY, h = 0.0;

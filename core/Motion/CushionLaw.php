@@ -53,8 +53,8 @@ final readonly class CushionLaw
         $this->clothFriction = $table->slide;
         $this->returned = $table->cushionRestitution ** 2;
         $this->radius = $balls->radius;
-        $this->longest = 0.08 * $grain;
-        $this->shortest = 0.003 * $grain;
+        $this->longest = 0.16 * $grain;
+        $this->shortest = 0.004 * $grain;
         $this->turns = 6.0 / $grain;
     }
 
@@ -69,6 +69,20 @@ final readonly class CushionLaw
      */
     public function rebound(float $vx, float $vy, float $wx, float $wy, float $wz): array
     {
+        return $this->reboundFrom(0.0, 1.0, $vx, $vy, $wx, $wy, $wz);
+    }
+
+    /**
+     * The same with a cushion that lies in the direction (nx, ny), all in the frame of the table.
+     *
+     * @param float $nx unit vector towards the cushion, with $ny; the ball comes towards it
+     * @param float $vx velocity, m/s, with $vy
+     * @param float $wx spin, rad/s, with $wy and $wz
+     *
+     * @return array{float, float, float, float, float} vx, vy, wx, wy, wz
+     */
+    public function reboundFrom(float $nx, float $ny, float $vx, float $vy, float $wx, float $wy, float $wz): array
+    {
         $sin = $this->sin;
         $cos = $this->cos;
         $mu = $this->noseFriction;
@@ -76,10 +90,11 @@ final readonly class CushionLaw
         $longest = $this->longest;
         $shortest = $this->shortest;
         $turns = $this->turns;
-        $rim = $this->radius / $vy;
-        $a = $vx / $vy;
-        $p = $wx * $rim;
-        $q = $wy * $rim;
+        $speed = $vx * $nx + $vy * $ny;
+        $rim = $this->radius / $speed;
+        $a = ($vx * $ny - $vy * $nx) / $speed;
+        $p = ($wx * $ny - $wy * $nx) * $rim;
+        $q = ($wx * $nx + $wy * $ny) * $rim;
         $r = $wz * $rim;
 
         // Rates of the slips: nose along = along.G - 3.5 F, nose up = sin cos + up.G - inertia F, and so at the cloth.
@@ -227,14 +242,12 @@ final readonly class CushionLaw
                 $sumFt += $part * $ft;
                 $sumGx += $part * $gx;
                 $sumGy += $part * $gy;
+                $vx = ($a - $sumFx - $sumGx) * $speed;
+                $vy = $b * $speed;
+                $wx = ($p - 2.5 * ($sumFt + $sumGy)) * $back;
+                $wy = ($q - 2.5 * ($sumFx * $sin - $sumGx)) * $back;
 
-                return [
-                    ($a - $sumFx - $sumGx) * $vy,
-                    $b * $vy,
-                    ($p - 2.5 * ($sumFt + $sumGy)) * $back,
-                    ($q - 2.5 * ($sumFx * $sin - $sumGx)) * $back,
-                    ($r + 2.5 * $sumFx * $cos) * $back,
-                ];
+                return [$vx * $ny + $vy * $nx, $vy * $ny - $vx * $nx, $wx * $ny + $wy * $nx, $wy * $ny - $wx * $nx, ($r + 2.5 * $sumFx * $cos) * $back];
             }
             $b = $next;
             $sumFx += $h * $fx;

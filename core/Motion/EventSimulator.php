@@ -74,18 +74,21 @@ final readonly class EventSimulator implements Simulator
     {
         $this->rules->assertLegal($layout);
         $balls = $layout->balls();
-        $bodies = [];
+        $bodies = $moving = [];
         foreach ($balls as $i => $ball) {
             $spot = $layout->spot($ball);
             $body = new Body($i, $spot->x, $spot->y);
-            if (isset($velocities[$ball->value])) {
+            if (isset($velocities[$ball->value]) && [0.0, 0.0, 0.0, 0.0, 0.0] !== $velocities[$ball->value]) {
                 [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $velocities[$ball->value];
+                $moving[] = $body;
+            } else {
+                $body->keep();
             }
             $bodies[] = $body;
         }
         $events = $struck ? [new Event(0.0, EventKind::Strike, Ball::Cue, $layout->spot(Ball::Cue))] : [];
         $pocketed = [];
-        foreach ($this->engine->run($bodies) as [$time, $kind, $body, $other, $where, $x, $y]) {
+        foreach ($this->engine->run($bodies, $moving) as [$time, $kind, $body, $other, $where, $x, $y]) {
             $ball = $balls[$body->index];
             $pocket = EventKind::Jaw === $kind || EventKind::Pocket === $kind ? Surfaces::POCKETS[$where] : null;
             $events[] = new Event(

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Motion\Internal\Approach;
+use ZigLane\Core\Motion\Internal\BallMotion;
 use ZigLane\Core\Motion\Internal\Body;
-use ZigLane\Core\Motion\Internal\Cloth;
+use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;
@@ -17,12 +17,12 @@ use ZigLane\Core\Table\TableProfile;
  */
 final readonly class OpenCloth
 {
-    private Cloth $cloth;
+    private BallMotion $motion;
     private BallContact $contact;
 
-    public function __construct(TableProfile $table, private BallSet $balls, private Tolerances $tolerances = new Tolerances())
+    public function __construct(TableProfile $table, private BallSet $balls, Tolerances $tolerances = new Tolerances())
     {
-        $this->cloth = Cloth::of($table, $balls, $tolerances);
+        $this->motion = new BallMotion($table, $balls, new Surfaces($table, $balls), $tolerances, true);
         $this->contact = new BallContact($balls);
     }
 
@@ -30,9 +30,8 @@ final readonly class OpenCloth
     public function path(Spot $cue, Strike $strike): Trajectory
     {
         $body = $this->struck($cue, $strike);
-        while ($body->isMoving()) {
-            $this->toNextPhase($body);
-        }
+        $this->motion->start([$body], [$body]);
+        $this->follow($body);
 
         return Trajectory::fromTrack($body->track);
     }
@@ -41,47 +40,39 @@ final readonly class OpenCloth
     public function meeting(Spot $cue, Strike $strike, Spot $object): ?Meeting
     {
         $a = $this->struck($cue, $strike);
-        while ($a->isMoving()) {
-            $after = Approach::within($object->x - $a->x, $object->y - $a->y, -$a->vx, -$a->vy, -$a->ax, -$a->ay, $this->balls->diameter(), $this->tolerances->gap, $a->phaseEnds - $a->since);
-            if ($after < \INF) {
-                return $this->meet($a, $a->since + $after, $object);
-            }
-            $this->toNextPhase($a);
-        }
-
-        return null;
-    }
-
-    private function meet(Body $a, float $time, Spot $object): Meeting
-    {
-        $a->advance($this->cloth, $time);
-        $dx = $object->x - $a->x;
-        $dy = $object->y - $a->y;
-        $distance = hypot($dx, $dy);
         $b = new Body(1, $object->x, $object->y);
+        $this->motion->start([$a, $b], [$a]);
+        $this->follow($a);
+        $time = $a->pairTime;
+        if (\INF === $time) {
+            return null;
+        }
+        $this->motion->advance($a, $time);
+        $dx = $b->x - $a->x;
+        $dy = $b->y - $a->y;
+        $distance = hypot($dx, $dy);
         [$jx, $jy, $b->wx, $b->wy, $b->wz] = $this->contact->impulse($dx / $distance, $dy / $distance, $a->vx, $a->vy, $a->wx, $a->wy, $a->wz);
         $b->vx = -$jx;
         $b->vy = -$jy;
-        $b->settle($this->cloth, $time);
-        while ($b->isMoving()) {
-            $this->toNextPhase($b);
-        }
+        $this->motion->wake($b);
+        $this->motion->settle($b, $time);
+        $this->follow($b);
 
         return new Meeting($time, Spot::metres($a->x, $a->y), atan2($a->vy, $a->vx), Trajectory::fromTrack($b->track));
     }
 
-    private function toNextPhase(Body $body): void
+    /** Lets a ball run until it stops or meets another. */
+    private function follow(Body $body): void
     {
-        $time = $body->phaseEnds;
-        $body->advance($this->cloth, $time);
-        $body->endPhase($this->cloth, $time);
+        while ($body->isMoving() && $body->ownTime < $body->pairTime) {
+            $this->motion->happen($body);
+        }
     }
 
     private function struck(Spot $cue, Strike $strike): Body
     {
         $body = new Body(0, $cue->x, $cue->y);
         [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $strike->velocities($this->balls->radius);
-        $body->settle($this->cloth, 0.0);
 
         return $body;
     }

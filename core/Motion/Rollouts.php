@@ -14,23 +14,29 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Pocket;
 
 /** Plays many strokes from one layout, which was found legal before, and keeps of each only how it ends. */
-final readonly class Rollouts
+final class Rollouts
 {
     /** @var list<Ball> */
-    private array $balls;
+    private readonly array $balls;
 
     /** @var list<array{float, float}> */
-    private array $spots;
+    private readonly array $spots;
 
     /** Index of the ball that is played: the cue ball. */
-    private int $cue;
+    private readonly int $cue;
+
+    /** @var array<int, Body> the balls as they lie before a stroke; those that a stroke moves are put back by new ones */
+    private array $lying = [];
 
     /** @internal made by EventSimulator::rollouts */
-    public function __construct(private Engine $engine, private Layout $layout, private float $radius, Ball $played = Ball::Cue)
+    public function __construct(private readonly Engine $engine, private readonly Layout $layout, private readonly float $radius, Ball $played = Ball::Cue)
     {
         $this->balls = $layout->balls();
         $this->cue = (int) array_search($played, $this->balls, true);
         $this->spots = array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls);
+        foreach ($this->spots as $i => [$x, $y]) {
+            $this->lying[] = new Body($i, $x, $y, false);
+        }
     }
 
     /**
@@ -44,8 +50,7 @@ final readonly class Rollouts
      */
     public function alone(array $motion): array
     {
-        $bodies = $this->bodies($motion);
-        foreach ($this->engine->run($bodies, true) as [, $kind, $body, $other]) {
+        foreach ($this->run($motion, $bodies, true) as [, $kind, $body, $other]) {
             if (EventKind::Ball === $kind && null !== $other) {
                 return [$this->balls[$body->index === $this->cue ? $other->index : $body->index], -1.0, -1.0];
             }
@@ -65,7 +70,7 @@ final readonly class Rollouts
     public function drops(array $motion, Pocket $pocket): bool
     {
         $index = (int) array_search($pocket, Surfaces::POCKETS, true);
-        foreach ($this->engine->run($this->bodies($motion), true, $index) as [, $kind, , , $where]) {
+        foreach ($this->run($motion, $bodies, true, $index) as [, $kind, , , $where]) {
             if (EventKind::Ball === $kind) {
                 return false;
             }
@@ -90,12 +95,12 @@ final readonly class Rollouts
      */
     public function let(array $motion): Ending
     {
-        $bodies = $this->bodies($motion);
-        $cue = $bodies[$this->cue];
         $first = null;
         $pocketed = $cushions = [];
         $meetsCushion = false;
-        foreach ($this->engine->run($bodies) as [, $kind, $body, $other, $where]) {
+        $events = $this->run($motion, $bodies);
+        $cue = $bodies[$this->cue];
+        foreach ($events as [, $kind, $body, $other, $where]) {
             if (EventKind::Ball === $kind) {
                 if (null === $first && null !== $other && ($body === $cue || $other === $cue)) {
                     $first = $this->balls[$body === $cue ? $other->index : $body->index];
@@ -132,18 +137,28 @@ final readonly class Rollouts
 
     /**
      * @param array{float, float, float, float, float} $motion of the ball that is played
+     * @param array<int, Body>|null                    $bodies the balls as they end
      *
-     * @return list<Body>
+     * @param-out array<int, Body>                     $bodies
+     *
+     * @return list<array{float, EventKind, Body, Body|null, int, float, float}> the engine's events
      */
-    private function bodies(array $motion): array
+    private function run(array $motion, ?array &$bodies, bool $untilMeeting = false, int $towards = -1): array
     {
-        $bodies = [];
-        foreach ($this->spots as $i => [$x, $y]) {
-            $bodies[] = new Body($i, $x, $y, false);
-        }
-        $played = $bodies[$this->cue];
+        [$x, $y] = $this->spots[$this->cue];
+        $played = new Body($this->cue, $x, $y, false);
         [$played->vx, $played->vy, $played->wx, $played->wy, $played->wz] = $motion;
-
-        return $bodies;
+        $bodies = $this->lying;
+        $bodies[$this->cue] = $played;
+        try {
+            return $this->engine->run($bodies, [$played], $untilMeeting, $towards);
+        } finally {
+            foreach ($this->engine->awake() as $body) {
+                if ($body !== $played) {
+                    [$x, $y] = $this->spots[$body->index];
+                    $this->lying[$body->index] = new Body($body->index, $x, $y, false);
+                }
+            }
+        }
     }
 }

@@ -40,7 +40,12 @@ final class Approach
                     return $t;
                 }
                 // They part, or slide along each other: look again later, and ever less often up to some milliseconds.
-                $t += max($bend > 0.0 ? 2 * $rate / $bend : \INF, 1e-6 * (1 + $step));
+                $wait = 1e-6 * (1 + $step);
+                if (0.0 === $bend) {
+                    return \INF;
+                }
+                $rate *= 2 / $bend;
+                $t += $rate > $wait ? $rate : $wait;
             } elseif ($bend > 0.0) {
                 $root = \sqrt($rate * $rate + 2 * $bend * $gap);
                 $t += $rate < 0.0 ? 2 * $gap / ($root - $rate) : ($rate + $root) / $bend;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
-use ZigLane\Core\Motion\CushionLaw;
-
 /**
  * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, and
  * what will happen to it next. SI units. Its numbers have their types in words only: PHP checks every write to a typed property
@@ -38,10 +36,6 @@ final class Body
     public $wy = 0.0;
     /** @var float */
     public $wz = 0.0;
-    /** @var float rates of wx and wy while sliding. */
-    public $bx = 0.0;
-    /** @var float */
-    public $by = 0.0;
     /** @var int */
     public $phase = self::AT_REST;
     /** @var float when the phase ends by itself. */
@@ -72,7 +66,8 @@ final class Body
     /** @var float */
     public $top = 0.0;
 
-    public bool $hasMoved = false;
+    /** @var bool */
+    public $hasMoved = false;
 
     /** @var array<int, float> until when a surface that it is pressed to is left alone, keyed by surface */
     public array $pressedUntil = [];
@@ -80,16 +75,21 @@ final class Body
     /** @var list<array{float, int, float, float, float, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay, wx, wy, wz */
     public array $track = [];
 
+    /** @var int its place in the list of all balls */
+    public $index;
+    /** @var bool whether the pieces of its path are kept */
+    public $isTracked;
     /** @var float */
     public $x;
     /** @var float */
     public $y;
 
-    /** @param bool $isTracked whether the pieces of its path are kept */
-    public function __construct(public readonly int $index, float $x, float $y, private readonly bool $isTracked = true)
+    public function __construct(int $index, float $x, float $y, bool $isTracked = true)
     {
-        $this->x = $x;
-        $this->y = $y;
+        $this->index = $index;
+        $this->isTracked = $isTracked;
+        $this->x = $this->left = $this->right = $x;
+        $this->y = $this->bottom = $this->top = $y;
     }
 
     public function isMoving(): bool
@@ -97,87 +97,10 @@ final class Body
         return $this->phase <= self::ROLLING;
     }
 
-    /** It lies where it lies until something meets it. */
-    public function lie(): void
+    /** Writes down the piece of path that begins now. */
+    public function keep(): void
     {
-        $this->left = $this->right = $this->x;
-        $this->bottom = $this->top = $this->y;
-        if ($this->isTracked) {
-            $this->track[] = [0.0, self::AT_REST, $this->x, $this->y, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
-        }
-    }
-
-    /** Moves the state and its time base to a later time within the present phase. */
-    public function advance(Cloth $cloth, float $time): void
-    {
-        $dt = $time - $this->since;
-        if ($dt <= 0.0) {
-            return;
-        }
-        $this->since = $time;
-        if ($this->phase <= self::ROLLING) {
-            $this->x += $dt * ($this->vx + 0.5 * $dt * $this->ax);
-            $this->y += $dt * ($this->vy + 0.5 * $dt * $this->ay);
-            $this->vx += $dt * $this->ax;
-            $this->vy += $dt * $this->ay;
-            if (self::ROLLING === $this->phase) {
-                $this->wx = -$this->vy / $cloth->radius;
-                $this->wy = $this->vx / $cloth->radius;
-            } else {
-                $this->wx += $dt * $this->bx;
-                $this->wy += $dt * $this->by;
-            }
-        }
-        if (0.0 !== $this->wz) {
-            $lost = $cloth->spinDecay * $dt;
-            $this->wz = abs($this->wz) <= $lost ? 0.0 : ($this->wz > 0 ? $this->wz - $lost : $this->wz + $lost);
-        }
-    }
-
-    /** Finds the phase from velocity and spin, and with it accelerations and the end of the phase. */
-    public function settle(Cloth $cloth, float $now): void
-    {
-        $radius = $cloth->radius;
-        $vx = $this->vx;
-        $vy = $this->vy;
-        $ux = $vx - $radius * $this->wy;
-        $uy = $vy + $radius * $this->wx;
-        $slip = \sqrt($ux * $ux + $uy * $uy);
-        $this->since = $now;
-        $this->bx = 0.0;
-        $this->by = 0.0;
-        if ($slip > $cloth->slip) {
-            $this->phase = self::SLIDING;
-            $rate = $cloth->slideRate / $slip;
-            $this->ax = -$rate * $ux;
-            $this->ay = -$rate * $uy;
-            $turn = 2.5 * $rate / $radius;
-            $this->bx = -$turn * $uy;
-            $this->by = $turn * $ux;
-            $this->phaseEnds = $now + 2 * $slip / (7 * $cloth->slideRate);
-            $this->hasMoved = true;
-        } else {
-            // What little slip is left goes as sliding would have ended it, so that no energy is gained.
-            $vx -= 2 / 7 * $ux;
-            $vy -= 2 / 7 * $uy;
-            $this->vx = $vx;
-            $this->vy = $vy;
-            $speed = \sqrt($vx * $vx + $vy * $vy);
-            if ($speed > $cloth->still) {
-                $this->phase = self::ROLLING;
-                $this->wx = -$vy / $radius;
-                $this->wy = $vx / $radius;
-                $this->ax = -$cloth->rollRate * $vx / $speed;
-                $this->ay = -$cloth->rollRate * $vy / $speed;
-                $this->phaseEnds = $now + $speed / $cloth->rollRate;
-                $this->hasMoved = true;
-            } else {
-                $this->stand($cloth, $now);
-            }
-        }
-        if ($this->isTracked) {
-            $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz];
-        }
+        $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz];
     }
 
     /** Writes a piece of path on which contacts acted: straight, from the present spot, with the mean velocity. */
@@ -230,50 +153,6 @@ final class Body
         } else {
             $this->bottom = $y - $by;
             $this->top = $ey + $by;
-        }
-    }
-
-    /** Comes back from a surface that lies in the direction (nx, ny) and is met at the given speed of approach, m/s. */
-    public function rebound(CushionLaw $law, float $nx, float $ny, float $approach): void
-    {
-        [$vx, $vy, $wx, $wy, $this->wz] = $law->rebound(
-            $this->vx * $ny - $this->vy * $nx,
-            $approach,
-            $this->wx * $ny - $this->wy * $nx,
-            $this->wx * $nx + $this->wy * $ny,
-            $this->wz,
-        );
-        $this->vx = $vx * $ny + $vy * $nx;
-        $this->vy = $vy * $ny - $vx * $nx;
-        $this->wx = $wx * $ny + $wy * $nx;
-        $this->wy = $wy * $ny - $wx * $nx;
-    }
-
-    /** Ends the present phase by its own law and finds the next. */
-    public function endPhase(Cloth $cloth, float $now): void
-    {
-        if (self::SLIDING === $this->phase) {
-            $this->wx = -$this->vy / $cloth->radius;
-            $this->wy = $this->vx / $cloth->radius;
-        } elseif (self::ROLLING === $this->phase) {
-            $this->vx = $this->vy = $this->wx = $this->wy = 0.0;
-        } else {
-            $this->wz = 0.0;
-        }
-        $this->settle($cloth, $now);
-    }
-
-    private function stand(Cloth $cloth, float $now): void
-    {
-        $this->vx = $this->vy = $this->ax = $this->ay = $this->wx = $this->wy = 0.0;
-        if (abs($this->wz) > $cloth->spin) {
-            $this->phase = self::SPINNING;
-            $this->phaseEnds = $now + abs($this->wz) / $cloth->spinDecay;
-            $this->hasMoved = true;
-        } else {
-            $this->wz = 0.0;
-            $this->phase = self::AT_REST;
-            $this->phaseEnds = \INF;
         }
     }
 }

@@ -8,6 +8,7 @@ use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\CushionLaw;
 use ZigLane\Core\Motion\Tolerances;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
 
 /**
  * The compliant stage: three and more balls that touch or nearly touch are struck as one. Their contacts overlap in time, so
@@ -39,18 +40,25 @@ final class Cluster
     /** A spring pressed in by less holds less energy than a contact that is plastic. */
     private readonly float $graze;
 
+    private readonly CushionLaw $cushion;
+    private readonly float $slideRate;
+    private readonly float $spinDecay;
+
     private bool $wasUsed = false;
 
     /** @var list<array{float, Body, Body|null, int, float, float}> time, ball, other ball or null, surface, spot */
     private array $contacts = [];
 
     public function __construct(
+        TableProfile $table,
         private readonly BallSet $balls,
-        private readonly Cloth $cloth,
+        private readonly BallMotion $motion,
         private readonly Surfaces $surfaces,
-        private readonly CushionLaw $cushion,
         private readonly Tolerances $tolerances,
     ) {
+        $this->cushion = new CushionLaw($table, $balls);
+        $this->slideRate = $table->slide * $table->gravity;
+        $this->spinDecay = $table->spinDecay;
         $this->radius = $balls->radius;
         $this->reach = $balls->diameter();
         // Two equal spheres: F = 4/3 E* sqrt(R/2) d^(3/2), E* half of one ball's modulus; the reduced mass is m / 2.
@@ -82,7 +90,7 @@ final class Cluster
      * The balls that a contact can reach while it lasts: from ball to ball over gaps that the approach closes in that time.
      * Two if there are no others.
      *
-     * @param list<Body> $bodies
+     * @param array<int, Body> $bodies
      *
      * @return non-empty-list<Body>
      */
@@ -103,7 +111,7 @@ final class Cluster
                 $dx = $other->x + $dt * ($other->vx + 0.5 * $dt * $other->ax) - $one->x;
                 $dy = $other->y + $dt * ($other->vy + 0.5 * $dt * $other->ay) - $one->y;
                 if ($dx * $dx + $dy * $dy < $near * $near && $other->since <= $now) {
-                    $other->advance($this->cloth, $now);
+                    $this->motion->advance($other, $now);
                     $members[] = $other;
                 }
             }
@@ -115,7 +123,7 @@ final class Cluster
     /**
      * A quick test whether a third ball may lie near either of two: most contacts have none.
      *
-     * @param list<Body> $bodies
+     * @param array<int, Body> $bodies
      */
     private static function anyNear(array $bodies, Body $a, Body $b, float $near): bool
     {
@@ -135,7 +143,7 @@ final class Cluster
     /**
      * Lets the members push each other until they have parted, drawing in others that come near meanwhile.
      *
-     * @param list<Body>           $bodies  all balls
+     * @param array<int, Body>     $bodies  all balls
      * @param non-empty-list<Body> $members their states at $now
      *
      * @return list<Body> those that were touched, with state and time base at the end of the stage; not yet settled
@@ -273,7 +281,7 @@ final class Cluster
     /**
      * Balls that are not in the stage and could touch a member within a round, brought to the present time.
      *
-     * @param list<Body>        $bodies
+     * @param array<int, Body>  $bodies
      * @param list<Body>        $members
      * @param array<int, float> $x
      * @param array<int, float> $y
@@ -294,7 +302,7 @@ final class Cluster
             $near = $this->reach + $path + $round * \sqrt($body->vx * $body->vx + $body->vy * $body->vy);
             foreach ($x as $i => $mx) {
                 if (($bx - $mx) ** 2 + ($by - $y[$i]) ** 2 < $near * $near) {
-                    $body->advance($this->cloth, $time);
+                    $this->motion->advance($body, $time);
                     $found[] = $body;
                     break;
                 }
@@ -342,13 +350,13 @@ final class Cluster
      */
     private function drag(array &$vx, array &$vy, array &$wx, array &$wy, array &$wz, float $seconds): void
     {
-        $kick = $this->cloth->slideRate * $seconds;
-        $lost = $this->cloth->spinDecay * $seconds;
+        $kick = $this->slideRate * $seconds;
+        $lost = $this->spinDecay * $seconds;
         foreach ($vx as $i => $u) {
             $ux = $u - $this->radius * $wy[$i];
             $uy = $vy[$i] + $this->radius * $wx[$i];
             $slip = \sqrt($ux * $ux + $uy * $uy);
-            if ($slip > $this->cloth->slip) {
+            if ($slip > $this->tolerances->slip) {
                 $share = min($kick / $slip, 2 / 7);
                 $vx[$i] -= $share * $ux;
                 $vy[$i] -= $share * $uy;
@@ -383,17 +391,14 @@ final class Cluster
                 if ($approach <= 0.0) {
                     continue;
                 }
-                $ball = new Body($body->index, $x[$i], $y[$i], false);
-                [$ball->vx, $ball->vy, $ball->wx, $ball->wy, $ball->wz] = [$vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]];
                 if ($approach < $this->tolerances->slowApproach) {
-                    $ball->vx -= $approach * $nx;
-                    $ball->vy -= $approach * $ny;
+                    $vx[$i] -= $approach * $nx;
+                    $vy[$i] -= $approach * $ny;
                 } else {
-                    $ball->rebound($this->cushion, $nx, $ny, $approach);
+                    [$vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = $this->cushion->reboundFrom($nx, $ny, $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]);
                     $this->contacts[] = [$time, $body, null, $surface, $x[$i], $y[$i]];
                     $touched[$i] = true;
                 }
-                [$vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$ball->vx, $ball->vy, $ball->wx, $ball->wy, $ball->wz];
             }
         }
     }

@@ -7,10 +7,9 @@ namespace ZigLane\Tests\Core\Motion;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\BallContact;
-use ZigLane\Core\Motion\CushionLaw;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Internal\BallMotion;
 use ZigLane\Core\Motion\Internal\Body;
-use ZigLane\Core\Motion\Internal\Cloth;
 use ZigLane\Core\Motion\Internal\Cluster;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Motion\Tolerances;
@@ -135,6 +134,8 @@ final class ClusterTest extends TestCase
         $table = new TableProfile(slide: 0.05);
         $tolerances = new Tolerances();
 
-        return new Cluster($balls, Cloth::of($table, $balls, $tolerances), new Surfaces($table, $balls), new CushionLaw($table, $balls), $tolerances);
+        $surfaces = new Surfaces($table, $balls);
+
+        return new Cluster($table, $balls, new BallMotion($table, $balls, $surfaces, $tolerances), $surfaces, $tolerances);
     }
 }
