@@ -21,7 +21,8 @@ use ZigLane\Core\Table\Pocket;
 
 /**
  * The break shot of straight pool: the last ball of a rack is made while the cue ball opens the next, which lies there without its apex.
- * A few strokes are tried with the player's errors; the one that is made and opens the rack most often is played.
+ * A few strokes are played once as meant; the best two are tried with the player's errors, and the one that is made and opens the rack
+ * more often is played.
  */
 final readonly class BreakOff
 {
@@ -31,6 +32,7 @@ final readonly class BreakOff
     private const OPEN = 5;
     /** Strokes: speed m/s and height of the tip. */
     private const STROKES = [[3.2, 0.35], [4.4, 0.35], [4.4, 0.0], [5.6, 0.2]];
+    private const TRIED = 2;
     private const TRIES = 4;
 
     private AimFinder $aims;
@@ -44,9 +46,10 @@ final readonly class BreakOff
     public function choose(Layout $racked, Ball $ball, int $seed): ?Option
     {
         $cue = $racked->spot(Ball::Cue);
-        $best = null;
+        $meant = [];
         // What stands in the ways the tries tell.
         $alone = Layout::empty()->with($ball, $racked->spot($ball));
+        $rollouts = $this->simulator->rollouts($racked);
         foreach (Pocket::cases() as $pocket) {
             $line = PotLine::find($alone, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
             if (null === $line || $line->chance($cue) < 0.05) {
@@ -59,11 +62,17 @@ final readonly class BreakOff
                 } catch (LaneError) {
                     continue;
                 }
-                $option = new Option($choice, $aim, $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio), $line->chance($cue) / 100);
-                $value = $option->value + $this->tried($racked, $option, new Randomness($seed));
-                if ($value > ($best->value ?? 0.0)) {
-                    $best = new Option($option->choice, $option->aim, $option->strike, $value);
-                }
+                $strike = $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio);
+                $good = self::isGood($racked, $rollouts->play($strike), $choice) ? 1.0 : 0.0;
+                $meant[] = new Option($choice, $aim, $strike, $good + $line->chance($cue) / 100);
+            }
+        }
+        usort($meant, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
+        $best = null;
+        foreach (\array_slice($meant, 0, self::TRIED) as $option) {
+            $value = $option->value - floor($option->value) + $this->tried($racked, $option, new Randomness($seed));
+            if ($value > ($best->value ?? 0.0)) {
+                $best = new Option($option->choice, $option->aim, $option->strike, $value);
             }
         }
 
@@ -75,10 +84,15 @@ final readonly class BreakOff
         $good = 0;
         for ($try = 0; $try < self::TRIES; ++$try) {
             $ending = $this->play($racked, $option, $random);
-            $good += null !== $ending && !$ending->isScratch() && $ending->pocketOf($option->choice->ball) === $option->choice->pocket && self::isOpen($racked, $ending) ? 1 : 0;
+            $good += null !== $ending && self::isGood($racked, $ending, $option->choice) ? 1 : 0;
         }
 
         return $good / self::TRIES;
+    }
+
+    private static function isGood(Layout $racked, Ending $ending, ShotChoice $choice): bool
+    {
+        return !$ending->isScratch() && $ending->pocketOf($choice->ball) === $choice->pocket && self::isOpen($racked, $ending);
     }
 
     /** One break with the player's errors; null for a miscue. */

@@ -155,10 +155,12 @@ final class Cluster
         $x = $y = $vx = $vy = $wx = $wy = $wz = $touched = [];
         foreach ($members as $i => $body) {
             [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz];
-            $touched[$i] = $body->phase <= Body::ROLLING;
+            $touched[$i] = $body->phase <= Body::ROLLING || 0.0 !== $body->vx || 0.0 !== $body->vy;
         }
         $start = array_fill(0, \count($members), $now);
-        $lengths = $frictions = $normals = $most = $rubbed = [];
+        // Pairs that have come near each other, numbered: their two balls, the distance below which they push, and while they push the
+        // coefficient of friction (negative while they do not), the line of centres, the greatest slip and the friction so far.
+        $numbers = $first = $second = $lengths = $frictions = $nxs = $nys = $most = $rubbed = [];
         $time = $now;
         do {
             if ($time - $now > self::LONGEST) {
@@ -175,87 +177,27 @@ final class Cluster
                 $i = \count($members);
                 $members[] = $body;
                 [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz];
-                $touched[$i] = $body->phase <= Body::ROLLING;
+                $touched[$i] = $body->phase <= Body::ROLLING || 0.0 !== $body->vx || 0.0 !== $body->vy;
                 $start[$i] = $time;
             }
-            $pairs = $this->pairs($x, $y, 2 * $fastest * $round, $lengths);
-            $this->drag($vx, $vy, $wx, $wy, $wz, $round);
-            for ($step = 0; $step < self::STEPS_PER_ROUND; ++$step) {
-                foreach ($pairs as $key => $length) {
-                    $i = $key >> 5;
-                    $j = $key & 31;
-                    $dx = $x[$j] - $x[$i];
-                    $dy = $y[$j] - $y[$i];
-                    $isNew = !isset($frictions[$key]);
-                    if ($isNew) {
-                        $square = $dx * $dx + $dy * $dy;
-                        if ($square >= $length * $length) {
-                            continue;
-                        }
-                        $distance = \sqrt($square);
-                        $normals[$key] = [$dx / $distance, $dy / $distance];
-                    }
-                    [$nx, $ny] = $normals[$key];
-                    $depth = $length - $dx * $nx - $dy * $ny;
-                    if ($depth <= 0.0) {
-                        unset($frictions[$key]);
-                        continue;
-                    }
-                    $dvx = $vx[$i] - $vx[$j];
-                    $dvy = $vy[$i] - $vy[$j];
-                    $approach = $dvx * $nx + $dvy * $ny;
-                    $root = \sqrt($depth);
-                    $push = $dt * ($this->spring * $depth * $root + $this->damping * \sqrt($root) * $approach);
-                    // Slip of i's surface against j's: across the line of centres in the plane, and upwards.
-                    $across = -$dvx * $ny + $dvy * $nx + $this->radius * ($wz[$i] + $wz[$j]);
-                    $up = $this->radius * (($wx[$i] + $wx[$j]) * $ny - ($wy[$i] + $wy[$j]) * $nx);
-                    $slip = \sqrt($across * $across + $up * $up);
-                    if ($isNew) {
-                        $frictions[$key] = $this->balls->friction($slip);
-                        $most[$key] = $slip;
-                        $rubbed[$key] = 0.0;
-                        $touched[$i] = $touched[$j] = true;
-                        if ($approach > $this->tolerances->slowApproach) {
-                            $this->contacts[] = $members[$i]->index < $members[$j]->index
-                                ? [$time + $step * $dt, $members[$i], $members[$j], -1, $x[$i], $y[$i]]
-                                : [$time + $step * $dt, $members[$j], $members[$i], -1, $x[$j], $y[$j]];
-                        }
-                    }
-                    if ($push <= 0.0) {
-                        continue;
-                    }
-                    $jx = -$push * $nx;
-                    $jy = -$push * $ny;
-                    if ($slip > $most[$key]) {
-                        $most[$key] = $slip;
-                    }
-                    if ($slip > 1e-12) {
-                        $rub = min($frictions[$key] * $push, $slip / 7, $most[$key] / 7 - $rubbed[$key]);
-                        $rubbed[$key] += $rub;
-                        $rub /= $slip;
-                        $jx += $rub * $across * $ny;
-                        $jy -= $rub * $across * $nx;
-                        $turn = 2.5 / $this->radius * $rub;
-                        $wx[$i] -= $turn * $up * $ny;
-                        $wx[$j] -= $turn * $up * $ny;
-                        $wy[$i] += $turn * $up * $nx;
-                        $wy[$j] += $turn * $up * $nx;
-                        $wz[$i] -= $turn * $across;
-                        $wz[$j] -= $turn * $across;
-                    }
-                    $vx[$i] += $jx;
-                    $vy[$i] += $jy;
-                    $vx[$j] -= $jx;
-                    $vy[$j] -= $jy;
+            $pairs = [];
+            foreach ($this->pairs($x, $y, 2 * $fastest * $round) as $key => $distance) {
+                if (!isset($numbers[$key])) {
+                    $numbers[$key] = \count($first);
+                    $first[] = $key >> 5;
+                    $second[] = $key & 31;
+                    $lengths[] = min($this->reach, $distance);
+                    $frictions[] = -1.0;
+                    $nxs[] = $nys[] = $most[] = $rubbed[] = 0.0;
                 }
-                foreach ($vx as $i => $u) {
-                    $x[$i] += $dt * $u;
-                    $y[$i] += $dt * $vy[$i];
-                }
+                $pairs[] = $numbers[$key];
             }
+            $this->drag($vx, $vy, $wx, $wy, $wz, $round);
+            [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $frictions, $nxs, $nys, $most, $rubbed]
+                = $this->push($members, $pairs, $first, $second, $lengths, $x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $frictions, $nxs, $nys, $most, $rubbed, $time, $dt);
             $time += $round;
             $this->meetSurfaces($members, $x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $time);
-        } while ($this->arePressed($pairs, $x, $y, $vx, $vy, $round));
+        } while ($this->arePressed($pairs, $first, $second, $lengths, $x, $y, $vx, $vy, $round));
 
         $moved = [];
         foreach ($members as $i => $body) {
@@ -270,6 +212,134 @@ final class Cluster
         }
 
         return $moved;
+    }
+
+    /**
+     * The steps of a round. Arrays come and go by value: references to them would be followed at every access.
+     *
+     * @param non-empty-list<Body> $members
+     * @param list<int>            $pairs     numbers of the pairs that can touch
+     * @param list<int>            $first     ball of each pair
+     * @param list<int>            $second
+     * @param list<float>          $lengths   below which each pushes
+     * @param array<int, float>    $x         of each member; so $y, $vx, $vy, $wx, $wy, $wz
+     * @param array<int, float>    $y
+     * @param array<int, float>    $vx
+     * @param array<int, float>    $vy
+     * @param array<int, float>    $wx
+     * @param array<int, float>    $wy
+     * @param array<int, float>    $wz
+     * @param array<int, bool>     $touched   whether each member has moved
+     * @param array<int, float>    $frictions of each pair: its coefficient, negative while it does not push; so $nxs to $rubbed
+     * @param array<int, float>    $nxs       line of centres
+     * @param array<int, float>    $nys
+     * @param array<int, float>    $most      greatest slip
+     * @param array<int, float>    $rubbed    friction so far
+     *
+     * @return array{array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, bool>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>} $x to $rubbed
+     */
+    private function push(array $members, array $pairs, array $first, array $second, array $lengths, array $x, array $y, array $vx, array $vy, array $wx, array $wy, array $wz, array $touched, array $frictions, array $nxs, array $nys, array $most, array $rubbed, float $time, float $dt): array
+    {
+        $spring = $this->spring;
+        $damping = $this->damping;
+        $radius = $this->radius;
+        $slow = 0.0 + $this->tolerances->slowApproach;
+        $movers = array_keys($touched, true, true);
+        for ($step = 0; $step < self::STEPS_PER_ROUND; ++$step) {
+            foreach ($pairs as $pair) {
+                $i = $first[$pair];
+                $j = $second[$pair];
+                $friction = $frictions[$pair];
+                if ($friction < 0.0) {
+                    if (!$touched[$i] && !$touched[$j]) {
+                        continue;
+                    }
+                    $dx = $x[$j] - $x[$i];
+                    $dy = $y[$j] - $y[$i];
+                    $distance = $dx * $dx + $dy * $dy;
+                    if ($distance >= $lengths[$pair] * $lengths[$pair]) {
+                        continue;
+                    }
+                    $distance = \sqrt($distance);
+                    $nx = $dx / $distance;
+                    $ny = $dy / $distance;
+                    $nxs[$pair] = $nx;
+                    $nys[$pair] = $ny;
+                } else {
+                    $dx = $x[$j] - $x[$i];
+                    $dy = $y[$j] - $y[$i];
+                    $nx = $nxs[$pair];
+                    $ny = $nys[$pair];
+                }
+                $depth = $lengths[$pair] - $dx * $nx - $dy * $ny;
+                if ($depth <= 0.0) {
+                    $frictions[$pair] = -1.0;
+                    continue;
+                }
+                $dvx = $vx[$i] - $vx[$j];
+                $dvy = $vy[$i] - $vy[$j];
+                $approach = $dvx * $nx + $dvy * $ny;
+                $root = \sqrt($depth);
+                $push = $dt * ($spring * $depth * $root + $damping * \sqrt($root) * $approach);
+                // Slip of i's surface against j's: across the line of centres in the plane, and upwards.
+                $across = -$dvx * $ny + $dvy * $nx + $radius * ($wz[$i] + $wz[$j]);
+                $up = $radius * (($wx[$i] + $wx[$j]) * $ny - ($wy[$i] + $wy[$j]) * $nx);
+                $slip = \sqrt($across * $across + $up * $up);
+                if ($friction < 0.0) {
+                    $friction = (float) $this->balls->friction($slip + 0.0);
+                    $frictions[$pair] = $friction;
+                    $most[$pair] = $slip;
+                    $rubbed[$pair] = 0.0;
+                    $touched[$i] = $touched[$j] = true;
+                    $movers = array_keys($touched, true, true);
+                    if ($approach > $slow) {
+                        $this->contacts[] = $members[$i]->index < $members[$j]->index
+                            ? [$time + $step * $dt, $members[$i], $members[$j], -1, $x[$i], $y[$i]]
+                            : [$time + $step * $dt, $members[$j], $members[$i], -1, $x[$j], $y[$j]];
+                    }
+                }
+                if ($push <= 0.0) {
+                    continue;
+                }
+                $jx = -$push * $nx;
+                $jy = -$push * $ny;
+                if ($slip > $most[$pair]) {
+                    $most[$pair] = $slip;
+                }
+                if ($slip > 1e-12) {
+                    $rub = $friction * $push;
+                    $left = $slip / 7;
+                    if ($rub > $left) {
+                        $rub = $left;
+                    }
+                    $left = $most[$pair] / 7 - $rubbed[$pair];
+                    if ($rub > $left) {
+                        $rub = $left;
+                    }
+                    $rubbed[$pair] += $rub;
+                    $rub /= $slip;
+                    $jx += $rub * $across * $ny;
+                    $jy -= $rub * $across * $nx;
+                    $turn = 2.5 / $radius * $rub;
+                    $wx[$i] -= $turn * $up * $ny;
+                    $wx[$j] -= $turn * $up * $ny;
+                    $wy[$i] += $turn * $up * $nx;
+                    $wy[$j] += $turn * $up * $nx;
+                    $wz[$i] -= $turn * $across;
+                    $wz[$j] -= $turn * $across;
+                }
+                $vx[$i] += $jx;
+                $vy[$i] += $jy;
+                $vx[$j] -= $jx;
+                $vy[$j] -= $jy;
+            }
+            foreach ($movers as $i) {
+                $x[$i] += $dt * $vx[$i];
+                $y[$i] += $dt * $vy[$i];
+            }
+        }
+
+        return [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $frictions, $nxs, $nys, $most, $rubbed];
     }
 
     /** @return list<array{float, Body, Body|null, int, float, float}> contacts of the last stage: time, ball, other ball or null, surface, spot */
@@ -313,25 +383,26 @@ final class Cluster
     }
 
     /**
-     * Pairs that can touch within a round, with the distance below which they push: two radii, or less where they lay closer.
+     * Pairs that can touch within a round, with the distance of their centres.
      *
      * @param array<int, float> $x
      * @param array<int, float> $y
-     * @param array<int, float> $lengths of pairs that lay closer when they were first looked at
      *
      * @return array<int, float> keyed by 32 i + j
      */
-    private function pairs(array $x, array $y, float $margin, array &$lengths): array
+    private function pairs(array $x, array $y, float $margin): array
     {
         $pairs = [];
         $near = $this->reach + $margin;
         for ($i = 0, $n = \count($x); $i < $n; ++$i) {
+            $xi = $x[$i];
+            $yi = $y[$i];
             for ($j = $i + 1; $j < $n; ++$j) {
-                $square = ($x[$j] - $x[$i]) ** 2 + ($y[$j] - $y[$i]) ** 2;
+                $dx = $x[$j] - $xi;
+                $dy = $y[$j] - $yi;
+                $square = $dx * $dx + $dy * $dy;
                 if ($square < $near * $near) {
-                    $key = $i << 5 | $j;
-                    $lengths[$key] ??= min($this->reach, \sqrt($square));
-                    $pairs[$key] = $lengths[$key];
+                    $pairs[$i << 5 | $j] = \sqrt($square);
                 }
             }
         }
@@ -406,17 +477,21 @@ final class Cluster
     /**
      * Whether a pair is pressed in by more than a graze, or will be within a round.
      *
-     * @param array<int, float> $pairs
+     * @param list<int>         $pairs   their numbers
+     * @param list<int>         $first   ball of each
+     * @param list<int>         $second
+     * @param list<float>       $lengths below which each pushes
      * @param array<int, float> $x
      * @param array<int, float> $y
      * @param array<int, float> $vx
      * @param array<int, float> $vy
      */
-    private function arePressed(array $pairs, array $x, array $y, array $vx, array $vy, float $round): bool
+    private function arePressed(array $pairs, array $first, array $second, array $lengths, array $x, array $y, array $vx, array $vy, float $round): bool
     {
-        foreach ($pairs as $key => $length) {
-            $i = $key >> 5;
-            $j = $key & 31;
+        foreach ($pairs as $pair) {
+            $i = $first[$pair];
+            $j = $second[$pair];
+            $length = $lengths[$pair];
             $dx = $x[$j] - $x[$i];
             $dy = $y[$j] - $y[$i];
             $distance = \sqrt($dx * $dx + $dy * $dy);
