@@ -40,11 +40,15 @@ export function watchShot(htmx) {
         }
     });
 
+    // The field's own unit: tips, percent of the radius or millimetres, as the player prefers.
+    const perRadius = () => Number(form.elements.tips.dataset.perRadius);
     const setTip = (side, height) => {
         const offset = Math.hypot(side, height);
         const shrink = offset > MISCUE ? MISCUE / offset : 1;
         // Rounded, so that steps there and back cancel; but never past the miscue limit.
-        const tips = Math.min(Math.round(offset * shrink * TIPS_PER_RADIUS * 100), Math.floor(MISCUE * TIPS_PER_RADIUS * 100)) / 100;
+        const unit = perRadius();
+        const grain = unit < 10 ? 100 : 10;
+        const tips = Math.min(Math.round(offset * shrink * unit * grain), Math.floor(MISCUE * unit * grain)) / grain;
         const minutes = Math.round(((Math.atan2(side, height) / (2 * Math.PI) + 1) % 1) * 720) % 720;
         const hour = Math.floor(minutes / 60) || 12;
         form.elements.tips.value = tips;
@@ -59,7 +63,8 @@ export function watchShot(htmx) {
         const angle = ((hour + (minute || 0) / 60) * Math.PI) / 6;
         const typed = form.elements.tips.value;
         const number = parseFloat(typed) || 0;
-        const offset = typed.includes('%') ? number / 100 : typed.includes('mm') ? number / RADIUS_MM : number / TIPS_PER_RADIUS;
+        const units = { '%': 100, m: RADIUS_MM, t: TIPS_PER_RADIUS };
+        const offset = number / (units[typed.match(/[%mt]/)?.[0]] ?? perRadius());
         return [offset * Math.sin(angle), offset * Math.cos(angle)];
     };
     const pointAt = (event) => {
@@ -100,6 +105,16 @@ export function watchShot(htmx) {
         const at = over?.dataset.for ?? over?.dataset.row;
         form.querySelectorAll('.overlay [data-for]').forEach((line) => line.classList.toggle('is-pointed', at !== undefined && line.dataset.for === at));
     };
+    // Arrow keys go from one stroke to the next; Enter takes it.
+    form.addEventListener('keydown', (event) => {
+        const here = event.target.closest('.choices [data-take]');
+        const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+        if (here && by) {
+            event.preventDefault();
+            const all = [...form.querySelectorAll('.choices [data-take]')];
+            all[(all.indexOf(here) + by + all.length) % all.length]?.focus();
+        }
+    });
     form.addEventListener('pointerover', point);
     form.addEventListener('focusin', point);
 

@@ -13,6 +13,7 @@ use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
@@ -39,7 +40,7 @@ final readonly class RackFile
     {
         $document = Reader::document($json, $maxBytes, self::FORMAT);
         $reader = new Reader();
-        $reader->onlyKnown($document, '', ['format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group', 'player', 'cue', 'table', 'balls', 'shot', 'later']);
+        $reader->onlyKnown($document, '', ['format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group', 'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later']);
         $table = $reader->table($document);
         $balls = $reader->balls($document);
         $cueObject = $reader->object($document, '', 'cue');
@@ -56,13 +57,14 @@ final readonly class RackFile
         if (BallInHand::None !== $inHand && $layout->has(Ball::Cue)) {
             $reader->fault($field.'.cue', \sprintf('is given although ballInHand is "%s"; leave it out, or set ballInHand to "none"', $inHand->value));
         }
+        $rules = self::rules($reader, $reader->object($document, '', 'rules'));
         $name = self::name($reader, $document['name'] ?? null);
         $shot = isset($document['shot']) ? self::shot($reader, $reader->object($document, '', 'shot'), 'shot') : null;
         $later = self::later($reader, $document['later'] ?? []);
         $reader->finish();
         \assert(null !== $game);
 
-        return new self(new Rack($game, $layout, $table, $balls, $cue, $player, $inHand, $group), $name, $shot, null === $shot ? [] : $later);
+        return new self(new Rack($game, $layout, $table, $balls, $cue, $player, $inHand, $group, $rules), $name, $shot, null === $shot ? [] : $later);
     }
 
     public function write(): string
@@ -82,6 +84,7 @@ final readonly class RackFile
             'layoutDiamonds' => (object) $spots,
             'ballInHand' => $rack->ballInHand->value,
             'group' => $rack->group?->value,
+            'rules' => $rack->rules->chosen(),
             'player' => $rack->player->toArray(),
             'cue' => ['endMassRatio' => $rack->cue->endMassRatio],
             'table' => $rack->table->toArray(),
@@ -95,8 +98,8 @@ final readonly class RackFile
             'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
             'later' => [] === $this->later ? null : array_map(self::shotToArray(...), $this->later),
         ];
-        foreach (['name', 'shot', 'later'] as $optional) {
-            if (!isset($document[$optional])) {
+        foreach (['name', 'rules', 'shot', 'later'] as $optional) {
+            if (!isset($document[$optional]) || [] === $document[$optional]) {
                 unset($document[$optional]);
             }
         }
@@ -135,6 +138,19 @@ final readonly class RackFile
         \assert(null !== $choice);
 
         return $choice;
+    }
+
+    /** @param array<mixed> $object choices of the rules, true or false each */
+    private static function rules(Reader $reader, array $object): RuleOptions
+    {
+        $reader->onlyKnown($object, 'rules', RuleOptions::NAMES);
+        foreach ($object as $name => $value) {
+            if (!\is_bool($value)) {
+                $reader->fault('rules.'.$name, \sprintf('found %s; true or false is allowed', Reader::show($value)));
+            }
+        }
+
+        return RuleOptions::of(array_keys($object, true, true));
     }
 
     private static function name(Reader $reader, mixed $name): ?string

@@ -99,7 +99,7 @@ final class Replays
     public function play(Chooser $chooser, EventSimulator $simulator, Rack $rack, ?Group $group, Order $order, Layout $layout, int $seed, ?Option $first = null): bool
     {
         $random = new Randomness($seed);
-        $referee = new Referee($rack->game);
+        $referee = new Referee($rack->game, $rack->rules);
         $set = self::bits($layout);
         ++$this->tries;
         $taken = 0;

@@ -7,8 +7,8 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Shot\Stroke;
 
 /**
- * Where practitioners differ: what a shot costs besides its odds, in points of a hundred. All are nought unless a player sets them: by
- * default the odds alone decide.
+ * Where practitioners differ: what a shot costs besides its odds, in points of a hundred, and how its position is judged. All are nought
+ * unless a player sets them: by default the odds alone decide.
  */
 final readonly class Weights
 {
@@ -18,6 +18,7 @@ final readonly class Weights
         'side' => [0.0, 0.0, 20.0],
         'travel' => [0.0, 0.0, 10.0],
         'drag' => [0.0, 0.0, 20.0],
+        'spot' => [0.0, 0.0, 100.0],
     ];
 
     /**
@@ -25,8 +26,10 @@ final readonly class Weights
      * @param float $side   for every tip of side
      * @param float $travel for every m/s of speed above a soft shot's: the school of the least cue ball travel
      * @param float $drag   for a low stroke over a distance: the school that rolls softly instead
+     * @param float $spot   no cost but a share, percent: how much of a shot's worth is that of the spot it is meant for, in the place of the mean of
+     *                      where it may stop: the school of the exact spot, against that of the middle of the zone
      */
-    public function __construct(public float $draw = 0.0, public float $side = 0.0, public float $travel = 0.0, public float $drag = 0.0)
+    public function __construct(public float $draw = 0.0, public float $side = 0.0, public float $travel = 0.0, public float $drag = 0.0, public float $spot = 0.0)
     {
         foreach (self::LIMITS as $field => [, $least, $most]) {
             $value = $this->{$field};
@@ -36,6 +39,7 @@ final readonly class Weights
         }
     }
 
+    /** Whether no stroke costs anything. */
     public function areNone(): bool
     {
         return 0.0 === $this->draw + $this->side + $this->travel + $this->drag;
@@ -61,6 +65,6 @@ final readonly class Weights
     /** @return array<string, float> */
     public function toArray(): array
     {
-        return ['draw' => $this->draw, 'side' => $this->side, 'travel' => $this->travel, 'drag' => $this->drag];
+        return ['draw' => $this->draw, 'side' => $this->side, 'travel' => $this->travel, 'drag' => $this->drag, 'spot' => $this->spot];
     }
 }

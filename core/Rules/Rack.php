@@ -35,6 +35,7 @@ final readonly class Rack
         public ExecutionErrors $player = new ExecutionErrors(),
         public BallInHand $ballInHand = BallInHand::None,
         public ?Group $group = null,
+        public RuleOptions $rules = new RuleOptions(),
     ) {
         $this->layout = self::grained($layout, $table);
         foreach (self::faults($game, $this->layout, $table, $balls) as $fault) {
@@ -45,7 +46,7 @@ final readonly class Rack
     /** @throws IllegalLayout If the balls cannot lie so in this game */
     public function withLayout(Layout $layout): self
     {
-        return new self($this->game, $layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group);
+        return new self($this->game, $layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group, $this->rules);
     }
 
     /** @return list<Ball> the object balls on the table, in the order of the game */
@@ -56,18 +57,24 @@ final readonly class Rack
 
     public function withPlayer(ExecutionErrors $player): self
     {
-        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $player, $this->ballInHand, $this->group);
+        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $player, $this->ballInHand, $this->group, $this->rules);
     }
 
     /** The same rack with the cue ball in hand: it is taken off. */
     public function inHand(BallInHand $where): self
     {
-        return new self($this->game, BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue), $this->table, $this->balls, $this->cue, $this->player, $where, $this->group);
+        return new self($this->game, BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue), $this->table, $this->balls, $this->cue, $this->player, $where, $this->group, $this->rules);
     }
 
     public function ofGroup(?Group $group): self
     {
-        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $group);
+        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $group, $this->rules);
+    }
+
+    /** The same rack by other choices of the rules. */
+    public function by(RuleOptions $rules): self
+    {
+        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group, $rules);
     }
 
     /** @throws IllegalLayout If the ball cannot lie there */

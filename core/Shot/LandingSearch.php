@@ -19,8 +19,9 @@ use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 
 /**
- * Which strokes pot a ball and bring the cue ball to a spot: some thirty tips by nine speeds are aimed and played; where the stop
- * comes near the spot the speed is refined; the best of each route (the cushions in order) is then tried with the player's errors.
+ * Which strokes pot a ball and bring the cue ball to a spot: some thirty tips by nine speeds are aimed and played, on request to the sides
+ * of the pocket and with the cue raised as well; where the stop comes near the spot the speed is refined; the best of each route (the
+ * cushions in order) is then tried with the player's errors.
  */
 final class LandingSearch
 {
@@ -34,8 +35,16 @@ final class LandingSearch
     public const ROOM = 0.16;
     public const TRIES = 100;
     private const ROUTES = 6;
+    /** Landings whose speed is refined. */
+    private const REFINED = 24;
     /** A side of the pocket nearer to its middle is as good as the middle, metres. */
     private const LEAST_SIDE = 0.008;
+    /** Half of the widest mouth: rail first is a choice for a person. */
+    private const MOST_SIDE = 0.065;
+    /** Elevations are tried only with so much side: without it they change next to nothing here. */
+    private const SWERVES = 0.15;
+    /** What a raised cue must gain on a route, share of the tries. */
+    private const RAISED = 0.1;
 
     private readonly ShotDesk $desk;
     private readonly EventSimulator $simulator;
@@ -51,56 +60,90 @@ final class LandingSearch
 
     /**
      * @param list<float> $asides sides of the pocket that are tried, metres to the left of its middle
+     * @param list<float> $raised elevations that are tried besides, with side and into the middle of the pocket, degrees
      *
      * @return list<Landing> those that come within CLOSE, one for each route, the best odds first; if there are none, the nearest alone
      *
      * @throws IllegalLayout If the cue ball cannot lie on the spot
      */
-    public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0, array $asides = [0.0]): array
+    public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0, array $asides = [0.0], array $raised = []): array
     {
         $this->assertFree($layout, $ball, $target);
         $this->failed = [];
-        $near = [];
-        foreach ($asides as $aside) {
+        $near = $high = [];
+        $ways = [...array_map(static fn (float $aside): array => [$aside, $elevation], $asides), ...array_map(static fn (float $degrees): array => [0.0, $degrees], $raised)];
+        foreach ($ways as [$aside, $degrees]) {
             foreach (self::OFFSETS as $height) {
                 foreach (self::OFFSETS as $side) {
-                    if (hypot($side, $height) <= self::FARTHEST) {
-                        array_push($near, ...$this->nearest($layout, new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), self::SPEEDS[0], $elevation), $aside), $target));
+                    if (hypot($side, $height) > self::FARTHEST || ($degrees > $elevation && abs($side) < self::SWERVES)) {
+                        continue;
+                    }
+                    foreach ($this->nearest($layout, new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), self::SPEEDS[0], $degrees), $aside), $target) as $landing) {
+                        $degrees > $elevation ? $high[] = $landing : $near[] = $landing;
                     }
                 }
             }
         }
-        usort($near, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
-        $byRoute = [];
-        foreach (\array_slice($near, 0, 24) as $landing) {
-            $refined = $this->refined($layout, $landing, $target);
-            $byRoute[$refined->route][] = $refined;
-        }
-        $found = [];
-        foreach ($byRoute as $landings) {
-            usort($landings, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
-            $close = array_filter($landings, static fn (Landing $landing): bool => $landing->off <= self::CLOSE);
-            // Of several tips on one route the odds decide, between the three nearest.
-            foreach (\array_slice($close, 0, 3) as $landing) {
-                $found[] = $landing;
-            }
-        }
+        $near = $this->refinedNearest($layout, $near, $target, self::REFINED);
+        $high = $this->refinedNearest($layout, $high, $target, intdiv(self::REFINED, 2));
+        $found = [...self::close($near), ...self::close($high)];
         if ([] === $found) {
-            $all = array_merge(...array_values($byRoute));
+            $all = [...$near, ...$high];
             usort($all, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
 
             return array_map(fn (Landing $landing): Landing => $this->tried($landing, $target), \array_slice($all, 0, 1));
         }
         $best = [];
-        foreach (\array_slice($found, 0, 2 * self::ROUTES) as $landing) {
+        foreach ($found as $landing) {
             $landing = $this->tried($landing, $target);
-            if (!isset($best[$landing->route]) || $landing->there > $best[$landing->route]->there) {
+            if (!isset($best[$landing->route]) || $this->rank($landing, $elevation) > $this->rank($best[$landing->route], $elevation)) {
                 $best[$landing->route] = $landing;
             }
         }
         usort($best, static fn (Landing $a, Landing $b): int => $b->there <=> $a->there);
 
         return \array_slice($best, 0, self::ROUTES);
+    }
+
+    /**
+     * The nearest of some landings, each at the speed that comes nearest.
+     *
+     * @param list<Landing> $near
+     *
+     * @return list<Landing>
+     */
+    private function refinedNearest(Layout $layout, array $near, Spot $target, int $count): array
+    {
+        usort($near, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
+
+        return array_map(fn (Landing $landing): Landing => $this->refined($layout, $landing, $target), \array_slice($near, 0, $count));
+    }
+
+    /**
+     * Those that are there, of each route the three nearest: of several tips on one route the odds decide.
+     *
+     * @param list<Landing> $landings
+     *
+     * @return list<Landing>
+     */
+    private static function close(array $landings): array
+    {
+        usort($landings, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
+        $close = $count = [];
+        foreach ($landings as $landing) {
+            $count[$landing->route] = ($count[$landing->route] ?? 0) + 1;
+            if ($landing->off <= self::CLOSE && $count[$landing->route] <= 3 && \count($close) < 2 * self::ROUTES) {
+                $close[] = $landing;
+            }
+        }
+
+        return $close;
+    }
+
+    /** Odds of the landing; a cue that is raised for it must gain something, since it makes a player less sure than his errors say. */
+    private function rank(Landing $landing, float $elevation): float
+    {
+        return $landing->there - ($landing->shot->choice->stroke->elevation > $elevation ? self::RAISED : 0.0);
     }
 
     private function assertFree(Layout $layout, Ball $ball, Spot $target): void
@@ -124,7 +167,7 @@ final class LandingSearch
             foreach ($piece as $edge) {
                 $side = 0.5 * $far * tan($edge);
                 if (abs($side) > self::LEAST_SIDE) {
-                    $sides[] = max(-ShotChoice::MOST_ASIDE, min(ShotChoice::MOST_ASIDE, $side));
+                    $sides[] = max(-self::MOST_SIDE, min(self::MOST_SIDE, $side));
                 }
             }
         }

@@ -14,8 +14,8 @@ use ZigLane\Core\Table\Pocket;
  */
 final readonly class ShotChoice
 {
-    /** Most that a pocket can be cheated by, metres: half of the widest mouth. */
-    public const MOST_ASIDE = 0.065;
+    /** Most that a ball can be sent beside the middle of a mouth, metres: half of the widest mouth, and as much again of the rail before it. */
+    public const MOST_ASIDE = 0.12;
 
     /**
      * @param float      $aside     cheating the pocket: how far to the left of the middle of the mouth the ball is to pass, seen from it, metres

@@ -13,6 +13,7 @@ use Symfony\Component\Form\FormError;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\RateLimiter\RateLimiterFactoryInterface;
 use Symfony\Component\Routing\Attribute\Route;
@@ -22,6 +23,7 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Form\Registration;
 use ZigLane\App\Form\RegistrationType;
 use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Sheet\TipUnit;
 
 final class AccountController extends AbstractController
 {
@@ -58,6 +60,25 @@ final class AccountController extends AbstractController
         $security->login($player, 'form_login', 'main');
 
         return $this->redirectToRoute('sheets');
+    }
+
+    /** The unit that the tip's offset is counted in, everywhere. */
+    #[Route('/preferences', name: 'preferences', methods: ['POST'])]
+    #[IsCsrfTokenValid('preferences')]
+    public function prefer(Request $request, EntityManagerInterface $manager): Response
+    {
+        $account = $this->getUser();
+        \assert($account instanceof Account);
+        $unit = TipUnit::tryFrom($request->request->getString('tip_unit'));
+        if (null === $unit) {
+            throw new UnprocessableEntityHttpException('The tip is counted in tips, in percent of the radius or in millimetres.');
+        }
+        $account->countTipsIn($unit);
+        $manager->flush();
+        // Back to where it was chosen; never to another site.
+        $back = $request->request->getString('back');
+
+        return $this->redirect(1 === preg_match('#^/[a-z0-9/?=&%._-]*$#iD', $back) && !str_starts_with($back, '//') ? $back : $this->generateUrl('sheets'), Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/register', name: 'register', methods: ['GET', 'POST'])]

@@ -35,7 +35,7 @@ final class LookController extends AbstractController
         $looks = $error = null;
         try {
             $scale = ShotAnswer::scale($rack);
-            $looks = Looks::at($rack, $plan, ShotAnswer::solve($rack, $stroke->choice($scale)), LookInput::of($request->query, $rack, $stroke->ball), $scale);
+            $looks = Looks::at($rack, $plan, ShotAnswer::solve($rack, $stroke->choice($scale)), LookInput::of($request->query, $rack, $stroke->ball), $scale, $stroke->unit);
         } catch (LaneError|UnprocessableEntityHttpException $e) {
             $error = $e->getMessage();
         }
@@ -49,7 +49,8 @@ final class LookController extends AbstractController
         $rack = LegPlace::of($sheet, $request->query)->rack;
         $report = $error = null;
         try {
-            $report = new OddsReport($rack, ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack))));
+            $shot = ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack)));
+            $report = new OddsReport($rack, $shot);
         } catch (LaneError|UnprocessableEntityHttpException $e) {
             $error = $e->getMessage();
         }

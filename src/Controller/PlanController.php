@@ -19,6 +19,7 @@ use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\ShotAnswer;
 use ZigLane\App\Sheet\StrokeInput;
+use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
@@ -81,24 +82,24 @@ final class PlanController extends AbstractController
             return StrokeInput::of($request->query);
         }
         if (null !== $place->kept && $place->rack->layout->has($place->kept->ball)) {
-            return StrokeInput::fromChoice($place->kept, ShotAnswer::scale($place->rack));
+            return StrokeInput::fromChoice($place->kept, ShotAnswer::scale($place->rack), $place->sheet->getOwner()->getTipUnit());
         }
 
-        return $this->opening($place->rack);
+        return $this->opening($place->rack, $place->sheet->getOwner()->getTipUnit());
     }
 
     /** Before anything is chosen: the lowest ball and the pocket with the least cut, hit in the middle at two lengths. */
-    private function opening(Rack $rack): StrokeInput
+    private function opening(Rack $rack, TipUnit $unit): StrokeInput
     {
         foreach ($rack->game->balls() as $ball) {
             if ($rack->layout->has($ball) && $rack->layout->has(Ball::Cue)) {
                 $pocket = EasiestPocket::leastCut($rack, $ball);
 
-                return new StrokeInput($ball->label(), $pocket->value);
+                return new StrokeInput($ball->label(), $pocket->value, unit: $unit);
             }
         }
 
-        return new StrokeInput();
+        return new StrokeInput(unit: $unit);
     }
 
     /** @return array<string, mixed> */
@@ -124,7 +125,7 @@ final class PlanController extends AbstractController
             $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->table, $rack->balls);
             $view['passed'] = RouteClearance::of($shot, $rack->balls)->passed;
             $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
-            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale) == StrokeInput::fromChoice($choice, $scale);
+            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale, $input->unit) == StrokeInput::fromChoice($choice, $scale, $input->unit);
         } catch (LaneError|UnprocessableEntityHttpException $e) {
             $view['error'] = $e->getMessage();
         }

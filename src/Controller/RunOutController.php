@@ -99,7 +99,7 @@ final class RunOutController extends AbstractController
     {
         try {
             $taker->endedUp($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('leg', 1), $request->request->getString('at'), $request->request->getInt('version'));
-            $planner->ask($sheet, new PlanRequest());
+            $planner->ask($sheet, PlanRequest::again(null, $sheet->getOwner()->getWeights()));
         } catch (LaneError|UnprocessableEntityHttpException $e) {
             return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet), new Response(status: 422));
         }
@@ -123,7 +123,7 @@ final class RunOutController extends AbstractController
     private function view(Request $request, RackSheet $sheet, ?PlanRequest $asked = null): array
     {
         $job = $this->jobs->latestOf($sheet);
-        $asked ??= PlanRequest::again($job);
+        $asked ??= PlanRequest::again($job, $sheet->getOwner()->getWeights());
         $held = TablePlan::heldBy($request, $sheet->getRack());
         $from = $request->isMethod('POST') ? $request->request : $request->query;
 
@@ -131,7 +131,7 @@ final class RunOutController extends AbstractController
             'sheet' => $sheet,
             'job' => $job,
             'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job),
-            'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright),
+            'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright, $sheet->getOwner()->getTipUnit()),
             'plan' => $held,
             'asked' => $asked,
             'asked_weights' => $asked->weights + array_map(static fn (): string => '0', Weights::LIMITS),

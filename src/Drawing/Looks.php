@@ -6,6 +6,7 @@ namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\StrokeInput;
+use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
@@ -43,6 +44,8 @@ final class Looks
     private const CLOSE = 60;
     /** Share of the best odds of two balls from which a spot counts as on the right side. */
     private const RIGHT_SIDE = 0.8;
+    /** How much more the cue is raised than it is, for landings, degrees. */
+    private const RAISED = [8.0, 18.0];
     /** Indirect ways that are shown. */
     private const INDIRECT = 8;
 
@@ -60,15 +63,15 @@ final class Looks
     /** @var list<Row> */
     public array $rows = [];
 
-    private function __construct(private readonly Rack $rack, private readonly TablePlan $plan, private readonly LengthScale $scale)
+    private function __construct(private readonly Rack $rack, private readonly TablePlan $plan, private readonly LengthScale $scale, private readonly TipUnit $unit)
     {
         $this->overlay = new Overlay($plan->projection);
     }
 
     /** @throws LaneError If the look cannot be taken: a sentence that says why */
-    public static function at(Rack $rack, TablePlan $plan, SolvedShot $shot, LookInput $input, LengthScale $scale): self
+    public static function at(Rack $rack, TablePlan $plan, SolvedShot $shot, LookInput $input, LengthScale $scale, TipUnit $unit): self
     {
-        $looks = new self($rack, $plan, $scale);
+        $looks = new self($rack, $plan, $scale, $unit);
         match ($input->look) {
             'spread' => $looks->spread($shot, $input),
             'tips' => $looks->fan(Fan::overTips($looks->desk(), $shot->layout, $shot->choice)),
@@ -368,7 +371,9 @@ final class Looks
         $this->overlay->dot($target, 10, 'of-target');
         $search = new LandingSearch($this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
         $sides = $input->more ? $search->sides($shot->layout, $shot->choice->ball, $shot->choice->pocket) : [];
-        $landings = $search->find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $target, $shot->choice->stroke->elevation, [0.0, ...$sides]);
+        $elevation = $shot->choice->stroke->elevation;
+        $raised = $input->more ? array_filter(array_map(static fn (float $more): float => $elevation + $more, self::RAISED), static fn (float $degrees): bool => $degrees <= Strike::MAX_ELEVATION_DEGREES) : [];
+        $landings = $search->find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $target, $elevation, [0.0, ...$sides], array_values($raised));
         $this->hasMore = !$input->more;
         if ([] === $landings) {
             $this->sentences = [\sprintf('No stroke was found that pots the %s in %s and keeps the cue ball clear: %s.', $shot->choice->ball->label(), $shot->choice->pocket->value, self::failures($search))];
@@ -380,7 +385,9 @@ final class Looks
         } else {
             $this->sentences = [\sprintf('Strokes that stop there, the best first: chance of the pot, and of a stop within %.0f cm, from %d simulated tries each.', 100 * LandingSearch::ROOM, LandingSearch::TRIES)];
         }
-        $this->sentences[0] .= $this->hasMore ? ' Trying the sides of the pocket…' : ([] === $sides ? '' : ' The sides of the pocket were tried as well.');
+        $this->sentences[0] .= $this->hasMore
+            ? ' Trying the sides of the pocket and a raised cue…'
+            : \sprintf(' Tried as well: %sthe cue raised by %s°.', [] === $sides ? '' : 'the sides of the pocket, and ', implode(' and ', self::RAISED));
         foreach ($landings as $i => $landing) {
             $this->overlay->route($landing->shot->outcome->trajectory(Ball::Cue), 0 === $i ? 'is-best' : 'of-fan', (string) $i);
             $this->choices[] = $this->choice($landing->shot, $landing->route, \sprintf('pot %.0f, there %.0f of 100', 100 * $landing->made, 100 * $landing->there), (string) $i);
@@ -400,11 +407,12 @@ final class Looks
     /** @return Choice */
     private function choice(SolvedShot $shot, string $title, string $words, string $for): array
     {
-        $input = StrokeInput::fromChoice($shot->choice, $this->scale);
+        $input = StrokeInput::fromChoice($shot->choice, $this->scale, $this->unit);
         $aside = 1000 * $shot->choice->aside;
         $side = abs($aside) < 0.5 ? '' : \sprintf(', %.0f mm to the %s of the pocket', abs($aside), $aside > 0 ? 'left' : 'right');
-        $stroke = \sprintf('%s %s tips, %s lengths%s', $input->clock, $input->tips, $input->lengths, $side);
+        $raised = $shot->choice->stroke->elevation < 5.0 ? '' : \sprintf(', raised %.0f°', $shot->choice->stroke->elevation);
+        $stroke = \sprintf('%s %s, %s lengths%s%s', $input->clock, $this->unit->text($shot->choice->stroke->tip), $input->lengths, $raised, $side);
 
-        return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['ball' => $input->ball, 'pocket' => $input->pocket, 'direction' => $input->direction, 'elevation' => $input->elevation, 'clock' => $input->clock, 'tips' => $input->tips, 'lengths' => $input->lengths, 'aside' => $input->aside]];
+        return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['ball' => $input->ball, 'pocket' => $input->pocket, 'direction' => $input->direction, 'elevation' => $input->elevation, 'clock' => $input->clock, 'tips' => $input->tips, 'unit' => $input->unit->value, 'lengths' => $input->lengths, 'aside' => $input->aside]];
     }
 }

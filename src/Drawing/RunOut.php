@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Motion\Trajectory;
@@ -18,7 +19,7 @@ use ZigLane\Core\Shot\SolvedShot;
  * A planned run as drawn: one of the plans of a job, its routes, one leg strong. What is drawn is played again from the plan file's
  * strokes; odds and reasons are those that the planner wrote into it.
  *
- * @phpstan-type Card array{number: int, ball: Ball, pocket: string, clock: string, tips: float, side: float, height: float, lengths: float, cut: float, make: int, position: int, run: int|null, cushions: string, landing: string, aside: string, byHand: bool}
+ * @phpstan-type Card array{number: int, ball: Ball, pocket: string, clock: string, tip: string, side: float, height: float, lengths: float, cut: float, make: int, position: int, run: int|null, cushions: string, landing: string, aside: string, byHand: bool}
  * @phpstan-type Line array{cue: string, label: array{x: float, y: float, text: string}|null, isHere: bool}
  */
 final class RunOut
@@ -65,7 +66,7 @@ final class RunOut
     public string $frames = '{}';
 
     /** @param array<mixed> $document the job's plan file */
-    private function __construct(PlanJob $job, array $document, int $chosen, int $leg, bool $upright)
+    private function __construct(PlanJob $job, array $document, int $chosen, int $leg, bool $upright, private readonly TipUnit $unit)
     {
         /** @var list<array<string, mixed>> $alternatives */
         $alternatives = \is_array($document['alternatives'] ?? null) ? array_values($document['alternatives']) : [];
@@ -91,11 +92,11 @@ final class RunOut
     }
 
     /** @return self|null null while there is no plan yet */
-    public static function of(PlanJob $job, int $chosen, int $leg, bool $upright): ?self
+    public static function of(PlanJob $job, int $chosen, int $leg, bool $upright, TipUnit $unit): ?self
     {
         $document = $job->getPlan();
         try {
-            return null === $document ? null : new self($job, $document, $chosen, $leg, $upright);
+            return null === $document ? null : new self($job, $document, $chosen, $leg, $upright, $unit);
         } catch (LaneError) {
             // A plan that a later version of the rules or of the table no longer plays.
             return null;
@@ -167,7 +168,7 @@ final class RunOut
             'ball' => $choice->ball,
             'pocket' => $choice->pocket->value,
             'clock' => $tip->clock(),
-            'tips' => round($tip->tips(), 2),
+            'tip' => $this->unit->text($tip),
             'side' => $tip->side,
             'height' => $tip->height,
             'lengths' => self::number($written['lengths'] ?? null) ?? 0.0,

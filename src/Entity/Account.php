@@ -10,6 +10,8 @@ use Symfony\Component\Security\Core\User\PasswordAuthenticatedUserInterface;
 use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Sheet\TipUnit;
+use ZigLane\Core\Plan\Weights;
 
 /** A person who signs in. Addresses are kept in lower case and are unique. */
 #[ORM\Entity(repositoryClass: AccountRepository::class)]
@@ -31,6 +33,13 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
 
     #[ORM\Column(length: 255)]
     private string $password = '!';
+
+    #[ORM\Column(length: 10, enumType: TipUnit::class)]
+    private TipUnit $tipUnit = TipUnit::Tips;
+
+    /** @var array<string, float> what strokes cost besides their odds, as the player last planned with */
+    #[ORM\Column(type: 'json')]
+    private array $weights = [];
 
     #[ORM\Column]
     private \DateTimeImmutable $createdAt;
@@ -61,6 +70,26 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function getCreatedAt(): \DateTimeImmutable
     {
         return $this->createdAt;
+    }
+
+    public function getTipUnit(): TipUnit
+    {
+        return $this->tipUnit;
+    }
+
+    public function countTipsIn(TipUnit $unit): void
+    {
+        $this->tipUnit = $unit;
+    }
+
+    public function getWeights(): Weights
+    {
+        return new Weights(...array_map(floatval(...), array_intersect_key($this->weights, Weights::LIMITS)));
+    }
+
+    public function planWith(Weights $weights): void
+    {
+        $this->weights = $weights->toArray();
     }
 
     public function getUserIdentifier(): string

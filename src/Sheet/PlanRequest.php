@@ -13,6 +13,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 
 /** What a person asks of a plan, as the page speaks of it. */
@@ -34,6 +35,8 @@ final readonly class PlanRequest
         public ?Group $group = null,
         public int $seconds = self::SECONDS,
         public int $seed = 1,
+        /** @var list<string> choices of the rules that differ from the world standard rules, as RuleOptions names them */
+        public array $rules = [],
     ) {
     }
 
@@ -55,14 +58,15 @@ final readonly class PlanRequest
             Group::tryFrom($input->getString('group')),
             max(2, min(120, $input->getInt('seconds', self::SECONDS))),
             max(1, $input->getInt('seed', 1)),
+            array_values(array_filter($input->all('rules'), is_string(...))),
         );
     }
 
-    /** What the last plan was asked for, so that asking again keeps it. */
-    public static function again(?PlanJob $job): self
+    /** What the last plan of the sheet was asked for, so that asking again keeps it; before the first, the weights that the player planned with last. */
+    public static function again(?PlanJob $job, Weights $weights): self
     {
         if (null === $job) {
-            return new self();
+            return new self(weights: array_map(strval(...), $weights->toArray()));
         }
         $wishes = $job->getWishes();
 
@@ -72,6 +76,7 @@ final readonly class PlanRequest
             array_map(static fn (ShotChoice $leg): string => $leg->ball->label(), $job->getLegs()),
             weights: array_map(strval(...), $job->getWeights()->toArray()),
             group: $job->getRack()->group,
+            rules: array_keys($job->getRack()->rules->chosen()),
         );
     }
 
@@ -84,6 +89,8 @@ final readonly class PlanRequest
         if ([] === $rack->objectBalls()) {
             throw new UnprocessableEntityHttpException('There is no object ball on the table: lay out the balls first.');
         }
+
+        $rack = $rack->by(RuleOptions::of($this->rules));
 
         return null === $this->group ? $rack : $rack->ofGroup($this->group);
     }

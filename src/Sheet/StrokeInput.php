@@ -12,7 +12,6 @@ use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Pocket;
 
 /** A called shot as the page speaks of it: ball, pocket, clock and tips, lengths, degrees. */
@@ -29,6 +28,7 @@ final readonly class StrokeInput
         public string $aside = '0',
         /** The cue's own direction in degrees where a shot is aimed by hand; empty: aimed at the pocket. */
         public string $direction = '',
+        public TipUnit $unit = TipUnit::Tips,
     ) {
     }
 
@@ -44,10 +44,11 @@ final readonly class StrokeInput
             trim($input->getString('elevation', '0')),
             trim($input->getString('aside', '0')),
             trim($input->getString('direction')),
+            TipUnit::tryFrom($input->getString('unit')) ?? TipUnit::Tips,
         );
     }
 
-    public static function fromChoice(ShotChoice $choice, LengthScale $scale): self
+    public static function fromChoice(ShotChoice $choice, LengthScale $scale, TipUnit $unit): self
     {
         $tip = $choice->stroke->tip;
         $minutes = (int) round($tip->hour() * 60) % 720;
@@ -57,11 +58,12 @@ final readonly class StrokeInput
             $choice->ball->label(),
             $choice->pocket->value,
             \sprintf('%d:%02d', 0 === $hour ? 12 : $hour, $minutes % 60),
-            NumberText::plain($tip->tips()),
+            $unit->number($tip),
             NumberText::plain($scale->lengths($choice->stroke->speed)),
             NumberText::plain($choice->stroke->elevation),
             NumberText::plain(1000 * $choice->aside),
             null === $choice->direction ? '' : \sprintf('%.4f', fmod(rad2deg($choice->direction) + 720, 360)),
+            $unit,
         );
     }
 
@@ -78,7 +80,7 @@ final readonly class StrokeInput
         }
         $hour = (int) $found[1] + (int) ($found[2] ?? 0) / 60;
         $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $scale->most()) / 100, ' lengths');
-        $tip = Tip::atClock($hour, $this->tipsOut());
+        $tip = Tip::atClock($hour, Tip::inTips($this->unit->fraction($this->tips)));
 
         return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees')), $this->aside(), $this->direction());
     }
@@ -89,20 +91,6 @@ final readonly class StrokeInput
         $sign = str_starts_with($this->aside, '-') ? -1 : 1;
 
         return '' === $this->aside ? 0.0 : $sign * NumberText::between(ltrim($this->aside, '-'), 'The side of the pocket', 0, $most, ' mm, with a minus to the right') / 1000;
-    }
-
-    /** The offset in tips, also where it was typed in percent of the radius ("27 %") or in millimetres ("7.7 mm"). */
-    private function tipsOut(): float
-    {
-        if (1 === preg_match('/^([\d.]+)\s*(%|mm)$/i', $this->tips, $found)) {
-            $radius = 1000 * (new BallSet())->radius;
-
-            return '%' === $found[2]
-                ? Tip::inTips(NumberText::between($found[1], 'The tip offset', 0, 100, ' % of the radius') / 100)
-                : Tip::inTips(NumberText::between($found[1], 'The tip offset', 0, $radius, ' mm') / $radius);
-        }
-
-        return NumberText::between($this->tips, 'The tip offset', 0, 5, ' tips; 27 % of the radius and 8 mm are understood as well');
     }
 
     private function direction(): ?float

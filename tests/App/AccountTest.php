@@ -113,4 +113,38 @@ final class AccountTest extends AppTestCase
         $this->client->request('GET', '/register');
         $this->client->submitForm('Make the account', ['registration[name]' => $name, 'registration[email]' => $email, 'registration[password]' => $password]);
     }
+
+    /** The unit of the tip's offset is kept with the account and used on every page; a typed unit always wins. */
+    public function testTheTipIsCountedInThePlayersOwnUnit(): void
+    {
+        $account = $this->signedIn();
+        $sheet = $this->sheet($account);
+        $path = "/sheets/{$sheet->getId()}/plan";
+        $this->client->request('GET', $path);
+        $this->client->submit($this->client->getCrawler()->filter('.preferences')->form(['tip_unit' => 'mm']));
+        self::assertResponseRedirects($path);
+        $this->client->request('GET', $path);
+        self::assertSame('mm', $this->client->getCrawler()->filter('[name="unit"]')->attr('value'));
+
+        $side = fn (array $typed): string => $this->client->request('GET', $path.'/draw', $typed + ['ball' => '4', 'pocket' => 'FL', 'clock' => '3:00', 'lengths' => '2', 'elevation' => '1'])->filter('[data-tip]')->text();
+        self::assertSame('0.83 tips, 28 % R, 8 mm', $side(['tips' => '8', 'unit' => 'mm']));
+        self::assertSame('0.83 tips, 28 % R, 8 mm', $side(['tips' => '28 %', 'unit' => 'mm']));
+        self::assertSame('0.83 tips, 28 % R, 8 mm', $side(['tips' => '0.825 tips', 'unit' => 'percent']));
+        self::assertSame('0.83 tips, 28 % R, 8 mm', $side(['tips' => '0.825']));
+    }
+
+    public function testPreferencesNeedTheirFormAndLeadNowhereElse(): void
+    {
+        $this->signedIn();
+        $this->client->request('POST', '/preferences', ['tip_unit' => 'mm']);
+        self::assertResponseStatusCodeSame(403);
+
+        foreach (['//example.org/x', 'https://example.org', '/\\example.org', ''] as $back) {
+            $this->client->request('GET', '/sheets');
+            $form = $this->client->getCrawler()->filter('.preferences')->form(['tip_unit' => 'percent']);
+            $form->setValues(['back' => $back]);
+            $this->client->submit($form);
+            self::assertResponseRedirects('/sheets');
+        }
+    }
 }

@@ -47,7 +47,25 @@ final class LookTest extends AppTestCase
         self::assertMatchesRegularExpression('/pot \d+, there \d+ of 100/', $this->text());
         $take = json_decode($this->client->getCrawler()->filter('[data-take]')->attr('data-take') ?? '', true);
         self::assertIsArray($take);
-        self::assertSame(['ball', 'pocket', 'direction', 'elevation', 'clock', 'tips', 'lengths', 'aside'], array_keys($take));
+        self::assertSame(['ball', 'pocket', 'direction', 'elevation', 'clock', 'tips', 'unit', 'lengths', 'aside'], array_keys($take));
+    }
+
+    /** Along a rail the pocket takes the ball off the rail first, and that can be played. */
+    public function testRailFirstIsOfferedWhereItIsToBeHad(): void
+    {
+        $player = $this->signedIn();
+        $open = $this->sheet($player);
+        $sheet = $this->sheet($player, [0 => [1.0, 0.31], 4 => [1.6, 0.06], 9 => [0.4, 1.0]]);
+        $stroke = ['pocket' => 'FR', 'clock' => '12:00', 'tips' => '0.5', 'lengths' => '1.6'] + self::STROKE;
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/odds", $stroke);
+        self::assertMatchesRegularExpression('/it goes straight from \d+ mm right to \d+ mm left; off the right rail first from \d+ mm right to \d+ mm right/', $this->text());
+        $take = json_decode($this->client->getCrawler()->filter('[data-sides] [data-take]')->attr('data-take') ?? '', true);
+        self::assertIsArray($take);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", $take + $stroke);
+        self::assertStringContainsString('The 4 drops in FR', $this->text());
+
+        $this->client->request('GET', "/sheets/{$open->getId()}/plan/odds", self::STROKE);
+        self::assertSelectorNotExists('[data-sides] [data-take]');
     }
 
     /** The slower part of a look is asked for by the first answer and comes on its own. */

@@ -64,6 +64,25 @@ final class RunOutTest extends AppTestCase
         self::assertSelectorExists('.strip .card');
     }
 
+    /** What a player planned with is what his next sheet begins with; the rules of a plan stay with its own sheet. */
+    public function testWeightsAreKeptForThePlayerAndRulesForTheSheet(): void
+    {
+        $player = $this->signedIn();
+        $sheet = $this->sheet($player, self::SPOTS);
+        $this->ask($sheet, ['weight_draw' => '3', 'weight_spot' => '40', 'rules' => ['callsNine', 'nonsense']]);
+        $job = $this->job($sheet);
+        self::assertSame(40.0, $job->getWeights()->spot);
+        self::assertTrue($job->getRack()->rules->callsNine);
+
+        $next = $this->sheet($this->manager()->find($player::class, $player->getId()) ?? $player, self::SPOTS);
+        $this->client->request('GET', $this->path($next));
+        self::assertSame('40', $this->client->getCrawler()->filter('[name="weight_spot"]')->attr('value'));
+        self::assertSame('3', $this->client->getCrawler()->filter('[name="weight_draw"]')->attr('value'));
+        self::assertNull($this->client->getCrawler()->filter('[name="rules[]"]')->attr('checked'));
+        $this->client->request('GET', $this->path($sheet));
+        self::assertNotNull($this->client->getCrawler()->filter('[name="rules[]"]')->attr('checked'));
+    }
+
     public function testStoppingKeepsTheBestSoFar(): void
     {
         $sheet = $this->sheet($this->signedIn(), self::SPOTS);
@@ -269,7 +288,7 @@ final class RunOutTest extends AppTestCase
         self::assertGreaterThanOrEqual($before->getDoneBlocks(), $after->getDoneBlocks());
     }
 
-    /** @param array<string, string> $wishes */
+    /** @param array<string, string|list<string>> $wishes */
     private function ask(RackSheet $sheet, array $wishes = []): void
     {
         $this->client->request('POST', $this->path($sheet), $wishes + ['_token' => $this->token($sheet), 'seconds' => '2']);

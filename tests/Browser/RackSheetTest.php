@@ -78,7 +78,13 @@ final class RackSheetTest extends BrowserTestCase
         $this->see('#overlay .of-fan');
         $this->see('#look [data-take]');
         $before = $this->fields();
-        $this->click('#look li:nth-child(4) [data-take]');
+        // Arrow keys go through them, and show which is which; Enter takes one.
+        $this->browser->executeScript('document.querySelector("#look [data-take]").focus()');
+        $this->press(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_DOWN);
+        $third = $this->element('#look li:nth-child(4) [data-take]')->getAttribute('data-for');
+        $this->see(\sprintf('#overlay .over-line.is-pointed[data-for="%s"]', $third));
+        self::assertSame($before, $this->fields());
+        $this->press(WebDriverKeys::ENTER);
         $this->until(fn (): bool => $this->fields() !== $before, 'the stroke was not taken');
 
         $look('zone');

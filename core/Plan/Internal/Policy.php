@@ -53,7 +53,7 @@ final readonly class Policy implements Chooser
     {
         $rack = $values->survey->rack;
         $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
-        $this->referee = new Referee($rack->game);
+        $this->referee = new Referee($rack->game, $rack->rules);
     }
 
     /** The policy for a layout in which balls lie where they were not surveyed. */
@@ -231,14 +231,20 @@ final readonly class Policy implements Chooser
         }
         $random = new Randomness($seed);
         $sum = 0.0;
+        $goingOn = 0;
         for ($try = 0; $try < $tries; ++$try) {
             try {
-                $sum += $this->worth($layout, $choice, $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius)));
+                $worth = $this->worth($layout, $choice, $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius)));
+                $sum += $worth;
+                $goingOn += $worth > 0.0 ? 1 : 0;
             } catch (IllegalStroke|SimulationLimit) {
                 // A miscue, or nothing that can be told: worth nothing.
             }
         }
         $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $aim->ghost->distance);
+        if ($this->weights->spot > 0.0) {
+            $sum += 0.01 * $this->weights->spot * ($goingOn * $this->worth($layout, $choice, $rollouts->play($strike)) - $sum);
+        }
 
         return new Option($choice, $aim, $strike, max(0.0, $sum / $tries - $cost));
     }

@@ -15,6 +15,7 @@ use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
@@ -37,6 +38,7 @@ final class RackFileTest extends TestCase
                 $layout = (new Table($table))->randomLayout($chance, $chance->int(2, 1 + $game->highest()), 0.2);
                 $rack = new Rack($game, $layout, $table, group: Game::EightBall === $game ? Group::Stripes : null);
                 $shot = new ShotChoice(Ball::One, Pocket::SideLeft, new Stroke(Tip::atClock(4.3, 0.77), 2.345678901234567, 3.1));
+                $rack = $rack->by(new RuleOptions(callsNine: $chance->int(0, 1) > 0, eightOnBreak: $chance->int(0, 1) > 0));
                 $file = new RackFile($rack, 'Ärger mit der „9“', $shot);
 
                 self::assertEquals($file, RackFile::parse($file->write()));
@@ -69,12 +71,14 @@ final class RackFileTest extends TestCase
     public function testFaultsAreAllTold(): void
     {
         try {
-            RackFile::parse('{"format": "zig-lane/rack", "version": 1, "game": "snooker", "layoutDiamonds": {"cue": [2, 1]}, "ballInHand": "kitchen", "shot": {"ball": "cue", "pocket": "XX", "speed": 1}}');
+            RackFile::parse('{"format": "zig-lane/rack", "version": 1, "game": "snooker", "layoutDiamonds": {"cue": [2, 1]}, "ballInHand": "kitchen", "rules": {"callsNine": 1, "any": true}, "shot": {"ball": "cue", "pocket": "XX", "speed": 1}}');
             self::fail('the file was let through');
         } catch (InvalidFile $e) {
             self::assertSame([
                 'game: found "snooker"; allowed: eight-ball, nine-ball, ten-ball, straight-pool',
                 'layoutDiamonds.cue: is given although ballInHand is "kitchen"; leave it out, or set ballInHand to "none"',
+                'rules.any: is not a known field; allowed: callsNine, tenAnyTime, eightOnBreak',
+                'rules.callsNine: found 1; true or false is allowed',
                 'shot.ball: found "cue"; allowed: "1" to "15"',
                 'shot.pocket: found "XX"; allowed: HR, SR, FR, HL, SL, FL',
             ], explode("\n", $e->getMessage()));

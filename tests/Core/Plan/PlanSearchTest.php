@@ -9,6 +9,7 @@ use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Plan\Candidate;
 use ZigLane\Core\Plan\EasiestPot;
 use ZigLane\Core\Plan\Leg;
+use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Planning;
@@ -26,6 +27,7 @@ use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
@@ -169,6 +171,43 @@ final class PlanSearchTest extends TestCase
         $sum = static fn (Plan $plan): float => array_sum(array_map(static fn (Leg $leg): float => abs($leg->shot->choice->stroke->tip->side), $plan->legs));
         self::assertLessThanOrEqual($sum($plain) + 1e-9, $sum($soft));
         self::assertEquals($plain->legs[0]->shot->choice, self::planned(self::open(), 0, weights: new Weights())->legs[0]->shot->choice);
+    }
+
+    /** The school of the exact spot judges a shot by the spot it is meant for: its value is no mean over where the ball may stop. */
+    public function testTheExactSpotCountsAsMuchAsIsWished(): void
+    {
+        $plain = (new PlanSearch(self::open()))->policy(null);
+        $spot = (new PlanSearch(self::open(), weights: new Weights(spot: 100.0)))->policy(null);
+        $half = (new PlanSearch(self::open(), weights: new Weights(spot: 50.0)))->policy(null);
+        $differ = 0;
+        foreach (\array_slice($plain->ranked(self::open()->layout), 0, 6) as [, $choice]) {
+            $mean = $plain->tried(self::open()->layout, $choice, 20, 3)->value ?? 0.0;
+            $exact = $spot->tried(self::open()->layout, $choice, 20, 3)->value ?? 0.0;
+            self::assertEqualsWithDelta(0.5 * ($mean + $exact), $half->tried(self::open()->layout, $choice, 20, 3)->value ?? 0.0, 1e-9);
+            $differ += abs($mean - $exact) > 1e-6 ? 1 : 0;
+        }
+        self::assertGreaterThan(2, $differ);
+    }
+
+    /** Where ball and pocket must be called, what drops by luck no longer counts. */
+    public function testTheRulesOfTheRackAreThoseThatItIsJudgedBy(): void
+    {
+        $policy = (new PlanSearch(self::open()))->policy(null);
+        // The 2 goes where it goes, but another pocket is called.
+        $made = $policy->tried(self::open()->layout, $policy->ranked(self::open()->layout)[0][1], 1, 1);
+        self::assertNotNull($made);
+        $other = Pocket::HeadRight === $made->choice->pocket ? Pocket::HeadLeft : Pocket::HeadRight;
+        $called = new Option(new ShotChoice($made->choice->ball, $other, $made->choice->stroke, 0.0, $made->strike->direction), $made->aim, $made->strike, $made->value);
+        $goneOn = [];
+        foreach ([new RuleOptions(), new RuleOptions(callsNine: true)] as $rules) {
+            $replays = new Replays();
+            for ($seed = 1; $seed <= 10; ++$seed) {
+                $replays->play($policy, $policy->values->survey->simulator, self::open()->by($rules), null, $policy->values->order, self::open()->layout, $seed, $called);
+            }
+            $goneOn[] = $replays->reached[2] ?? 0;
+        }
+        self::assertGreaterThan(4, $goneOn[0]);
+        self::assertSame(0, $goneOn[1]);
     }
 
     public function testBallInHandIsPlacedWhereItMayLie(): void

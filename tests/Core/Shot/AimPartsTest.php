@@ -37,7 +37,7 @@ final class AimPartsTest extends TestCase
         self::assertFalse(self::solved(0.0, 0.055)->isMade());
 
         $this->expectException(IllegalStroke::class);
-        self::solved(0.0, 0.08);
+        self::solved(0.0, 0.13);
     }
 
     /** A cut to the left throws to the right; outside side takes it away at the gearing mark. */

@@ -194,6 +194,30 @@ final class LooksTest extends TestCase
         }
     }
 
+    /** A raised cue is tried where it is asked for, and takes the place of a level one only where it gains. */
+    public function testARaisedCueMustGainSomething(): void
+    {
+        $layout = Table::layout([0 => [1.4, 0.635], 4 => [1.9, 0.8]]);
+        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $compared = 0;
+        foreach ([[0.0, 0.3, 1.7], [0.3, 0.0, 2.2]] as [$side, $height, $speed]) {
+            $target = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)))->outcome->final->spot(Ball::Cue);
+            $level = [];
+            foreach ($search->find($layout, Ball::Four, Pocket::FootLeft, $target, 0.0) as $landing) {
+                $level[$landing->route] = $landing->there;
+            }
+            foreach ($search->find($layout, Ball::Four, Pocket::FootLeft, $target, 0.0, [0.0], [8.0, 18.0]) as $landing) {
+                $elevation = $landing->shot->choice->stroke->elevation;
+                self::assertContains($elevation, [0.0, 8.0, 18.0]);
+                if (isset($level[$landing->route])) {
+                    self::assertGreaterThanOrEqual($level[$landing->route] + ($elevation > 0.0 ? 0.1 - 1e-9 : 0.0), $landing->there);
+                    ++$compared;
+                }
+            }
+        }
+        self::assertGreaterThan(1, $compared);
+    }
+
     public function testBallsBesideTheRouteAreToldWithTheirGap(): void
     {
         // Straight along the middle: the 5 stands 80 mm from the line's middle, the 6 far away, the 4 is the called ball.
