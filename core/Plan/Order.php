@@ -16,16 +16,18 @@ use ZigLane\Core\Rules\Group;
 final readonly class Order
 {
     private const EIGHT = 1 << 8;
-    /** Balls of a sequence that may be shot next. */
+    /** Balls of a sequence that may be shot next: at the most, and as many as leave no more sets than this. */
     private const WINDOW = 4;
+    private const SETS = 130;
 
     /**
      * @param int                   $own      the balls of the shooter that come in any order, as bits; 0 where the lowest comes first
      * @param int                   $last     the ball that ends the run when all of `own` are gone, as bits: the 8, the break ball; or 0
      * @param list<int>             $sequence of single bits; empty where any of `own` may come next
      * @param list<array{int, int}> $before   pairs of bits: the first is to go before the second
+     * @param int                   $window   balls of the sequence that may be shot next
      */
-    private function __construct(private int $own, private int $last, private bool $isRotation, private array $sequence, private array $before)
+    private function __construct(private int $own, private int $last, private bool $isRotation, private array $sequence, private array $before, private int $window = self::WINDOW)
     {
     }
 
@@ -59,12 +61,32 @@ final readonly class Order
      * @param list<Ball>              $balls  that are shot about one after the other
      * @param Ball|null               $last   that is left until all of them are gone
      * @param list<array{Ball, Ball}> $before
+     * @param int                     $window how many of the next ones may change places; 0: as many as can be afforded, of many balls fewer
      */
-    public static function aboutInTurn(array $balls, ?Ball $last, array $before = []): self
+    public static function aboutInTurn(array $balls, ?Ball $last, array $before = [], int $window = 0): self
     {
         $bits = array_map(self::bit(...), $balls);
+        $window = 0 === $window ? self::WINDOW : $window;
+        while ($window > 2 && self::sets(\count($balls), $window) > self::SETS) {
+            --$window;
+        }
 
-        return new self(array_sum($bits), null === $last ? 0 : self::bit($last), false, $bits, array_map(static fn (array $pair): array => [self::bit($pair[0]), self::bit($pair[1])], $before));
+        return new self(array_sum($bits), null === $last ? 0 : self::bit($last), false, $bits, array_map(static fn (array $pair): array => [self::bit($pair[0]), self::bit($pair[1])], $before), $window);
+    }
+
+    /** How many sets of a sequence can be come to: the balls from one on, and up to one less than the window of those before it. */
+    private static function sets(int $balls, int $window): int
+    {
+        $sets = 0;
+        for ($gone = 0; $gone < $balls; ++$gone) {
+            $ways = 1;
+            for ($left = 0; $left < $window && $left <= $gone; ++$left) {
+                $sets += $ways;
+                $ways = intdiv($ways * ($gone - $left), $left + 1);
+            }
+        }
+
+        return $sets;
     }
 
     /** The balls that may still lie on the table when a ball has been shot, as bits, of all. */
@@ -102,7 +124,7 @@ final readonly class Order
         foreach ($this->sequence as $bit) {
             if (0 !== ($own & $bit)) {
                 $next |= $bit;
-                if (self::WINDOW === ++$count) {
+                if ($this->window === ++$count) {
                     break;
                 }
             }

@@ -45,6 +45,8 @@ final class PlanSearch
     private const TURN = 0.25;
     /** More balls than these are many. */
     private const MANY = 9;
+    /** First plans of many balls: ways kept for each, and balls of the sequence that may be shot next; the next where one finds nothing. */
+    private const QUICK = [[1, 2], [2, 3]];
     /** Legs at the most. */
     private const LEGS = 16;
 
@@ -54,7 +56,14 @@ final class PlanSearch
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
-    public function __construct(public readonly Rack $rack, private readonly Wishes $wishes = new Wishes(), private readonly Weights $weights = new Weights(), private readonly int $seed = 1, private readonly int $kept = Survey::KEPT)
+    /** Shots that the quick searches for a first plan took. */
+    private int $simulatedBefore = 0;
+
+    /**
+     * @param int $kept   ways into a pocket that are kept for a ball
+     * @param int $window where there is a sequence: how many of the next balls may change places; 0: as many as can be afforded
+     */
+    public function __construct(public readonly Rack $rack, private readonly Wishes $wishes = new Wishes(), private readonly Weights $weights = new Weights(), private readonly int $seed = 1, private readonly int $kept = Survey::KEPT, private readonly int $window = 0)
     {
     }
 
@@ -74,13 +83,26 @@ final class PlanSearch
     /** A complete plan as soon as there is one, by the planner's reckoning alone; null where nothing goes straight. */
     public function first(): ?Plan
     {
-        // Of many balls only the best way of each is surveyed: a third of the work.
-        $search = \count($this->rack->objectBalls()) > self::MANY ? new self($this->rack, $this->wishes, $this->weights, $this->seed, 1) : $this;
-        foreach ($search->groups() as $group) {
-            foreach ($search->places($group) as [$place, $layout]) {
-                $option = $search->policy($group)->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
+        // Of many balls only the best ways of each are surveyed, and balls are shot about in turn: a few of the sets that the search goes through.
+        foreach (\count($this->rack->objectBalls()) > self::MANY ? self::QUICK : [] as [$kept, $window]) {
+            $quick = new self($this->rack, $this->wishes, $this->weights, $this->seed, $kept, $window);
+            $plan = $quick->soonest();
+            $this->simulatedBefore += $quick->simulated();
+            if (null !== $plan) {
+                return $plan;
+            }
+        }
+
+        return $this->soonest();
+    }
+
+    private function soonest(): ?Plan
+    {
+        foreach ($this->groups() as $group) {
+            foreach ($this->places($group) as [$place, $layout]) {
+                $option = $this->policy($group)->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
                 if (null !== $option && $option->value > 0.0) {
-                    return $search->plan(new Candidate($layout, $option, $place, $group), new Replays(), isQuick: true);
+                    return $this->plan(new Candidate($layout, $option, $place, $group), new Replays(), isQuick: true);
                 }
             }
         }
@@ -191,20 +213,26 @@ final class PlanSearch
 
     public function policy(?Group $group): Policy
     {
-        return $this->policies[$group->value ?? ''] ??= new Policy(new Values(Survey::of($this->rack, $this->order($group), $this->kept), $this->wishes), $group, $this->weights);
+        return $this->policies[$group->value ?? ''] ??= new Policy(new Values(Survey::of($this->rack, $this->order($group), $this->kept), $this->wishes, isRough: $this->window > 0), $group, $this->weights);
     }
 
     private function order(?Group $group): Order
     {
+        if ($this->window > 0 && null !== $group) {
+            $own = array_values(array_filter($this->rack->objectBalls(), $group->has(...)));
+
+            return [] === $own ? Order::of($this->rack->game, $group, $this->wishes->before) : Order::aboutInTurn(StraightRun::neighbours($this->rack, $own), Ball::Eight, $this->wishes->before, $this->window);
+        }
+
         return Game::StraightPool === $this->rack->game
-            ? StraightRun::order($this->rack, $this->wishes->before)
+            ? StraightRun::order($this->rack, $this->wishes->before, $this->window)
             : Order::of($this->rack->game, $group, $this->wishes->before);
     }
 
     /** Shots that were simulated so far, but for what the odds of legs and indirect shots took. */
     public function simulated(): int
     {
-        return array_sum(array_map(static fn (Policy $policy): int => $policy->values->survey->simulator->shots(), $this->policies));
+        return $this->simulatedBefore + array_sum(array_map(static fn (Policy $policy): int => $policy->values->survey->simulator->shots(), $this->policies));
     }
 
     /** A block of replays of a candidate; the same number always gives the same replays. */

@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Shot\EasiestPocket;
+use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 
@@ -24,20 +27,23 @@ final class StraightRun
     /** The cut with which a break shot goes well into the rack, degrees. */
     private const CUT = 40.0;
 
-    /** @param list<array{Ball, Ball}> $before a player's wish */
-    public static function order(Rack $rack, array $before = []): Order
+    /**
+     * @param list<array{Ball, Ball}> $before a player's wish
+     * @param int                     $window how many of the next balls may change places; 0: as many as can be afforded
+     */
+    public static function order(Rack $rack, array $before = [], int $window = 0): Order
     {
         $balls = $rack->objectBalls();
         $break = \count($balls) > 1 ? self::breakBall($rack) : null;
         $rest = array_values(array_filter($balls, static fn (Ball $ball): bool => $ball !== $break));
         if ([] === $rest) {
-            return Order::aboutInTurn($balls, null, $before);
+            return Order::aboutInTurn($balls, null, $before, $window);
         }
         $key = null === $break ? null : self::keyBall($rack, $break, $rest);
         $first = array_values(array_filter($rest, static fn (Ball $ball): bool => $ball !== $key));
         $sequence = self::neighbours($rack, $first);
 
-        return Order::aboutInTurn(null === $key ? $sequence : [...$sequence, $key], $break, $before);
+        return Order::aboutInTurn(null === $key ? $sequence : [...$sequence, $key], $break, $before, $window);
     }
 
     /** The ball that breaks the next rack best, or null where none lies beside the rack with a way to a foot corner. */
@@ -95,25 +101,49 @@ final class StraightRun
     }
 
     /**
-     * From the loneliest ball on always the nearest: the far ones early, neighbours together.
+     * From the ball that is the easiest pot from the cue ball on always the nearest: neighbours together.
      *
      * @param list<Ball> $balls
      *
      * @return list<Ball>
      */
-    private static function neighbours(Rack $rack, array $balls): array
+    public static function neighbours(Rack $rack, array $balls): array
     {
-        $sequence = [];
+        $next = $rack->layout->has(Ball::Cue) ? self::opener($rack, $balls) : null;
         $at = $rack->layout->has(Ball::Cue) ? $rack->layout->spot(Ball::Cue) : null;
+        $sequence = [];
         while ([] !== $balls) {
             usort($balls, static fn (Ball $a, Ball $b): int => null === $at
                 ? $a->value <=> $b->value
                 : $rack->layout->spot($a)->distanceTo($at) <=> $rack->layout->spot($b)->distanceTo($at));
-            $next = array_shift($balls);
+            $next ??= $balls[0];
             $sequence[] = $next;
             $at = $rack->layout->spot($next);
+            $balls = array_values(array_filter($balls, static fn (Ball $ball): bool => $ball !== $next));
+            $next = null;
         }
 
         return $sequence;
+    }
+
+    /**
+     * The easiest pot from the cue ball, each ball into the pocket with the least cut; null where none goes there.
+     *
+     * @param list<Ball> $balls
+     */
+    private static function opener(Rack $rack, array $balls): ?Ball
+    {
+        $cue = $rack->layout->spot(Ball::Cue);
+        $simulator = new EventSimulator($rack->table, $rack->balls);
+        $best = null;
+        $most = 0.0;
+        foreach ($balls as $ball) {
+            $chance = PotLine::find($rack->layout, $ball, EasiestPocket::leastCut($rack, $ball), $simulator, $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($cue) ?? 0.0;
+            if ($chance > $most) {
+                [$most, $best] = [$chance, $ball];
+            }
+        }
+
+        return $best;
     }
 }

@@ -14,6 +14,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotDesk;
@@ -30,6 +31,8 @@ use ZigLane\Core\Table\Pocket;
 final readonly class LegWriter
 {
     private const TRIES = 200;
+    /** In a first plan, which is soon followed by better. */
+    private const QUICK_TRIES = 50;
     /** Odds of the next pot that count as in its zone. */
     public const ZONE = 0.6;
     /** Differences from this share on are told. */
@@ -60,27 +63,37 @@ final readonly class LegWriter
     private function leg(int $number, SolvedShot $shot, ?SolvedShot $next, Policy $policy, ?Policy $after, Replays $replays): Leg
     {
         $nextBall = $next?->choice->ball;
-        $trials = Trials::of($shot, $this->simulator, $this->rack->balls, $this->rack->player, self::TRIES, 1, $nextBall);
+        $tries = $this->isQuick ? self::QUICK_TRIES : self::TRIES;
+        $trials = Trials::of($shot, $this->simulator, $this->rack->balls, $this->rack->player, $tries, 1, $nextBall);
         $lines = null === $next ? [] : $this->lines($next);
         $zone = [] === $lines || $this->isQuick ? [] : Zone::of($lines, $this->rack->table, $this->rack->balls)->polygons(self::ZONE);
         $lands = 0;
         foreach ($trials->landings as $landing) {
             $lands += null === $next || ([] !== $lines && Zone::best($lines, $landing, $this->rack->balls) >= self::ZONE) ? 1 : 0;
         }
-        $lane = [] === $lines ? null : Lane::of($shot, $lines, self::ZONE, $this->simulator, $this->rack->balls);
+        $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, self::ZONE, $this->simulator, $this->rack->balls);
         $lane = $lane instanceof Lane ? $lane : null;
-        $share = static fn (int $count): float => $count / self::TRIES;
+        $share = static fn (int $count): float => $count / $tries;
         $risks = ['scratch' => $share(array_sum($trials->scratches)), 'hook' => $share($trials->hooked), 'contact' => $share(0 === \count($trials->struck) ? 0 : max($trials->struck))];
         $reasons = $this->isQuick ? [] : [
             ...$this->trouble($shot, $policy),
             ...(null === $next || null === $after ? [] : $this->side($shot, $next, $after)),
             ...$this->way($lane, $nextBall),
             ...$this->cushion($shot),
+            ...$this->raised($shot),
             ...$this->avoided($shot, $risks),
             ...$this->second($shot, $policy),
         ];
 
         return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $zone, $lane, $reasons);
+    }
+
+    /** @return list<string> */
+    private function raised(SolvedShot $shot): array
+    {
+        $clearance = CueClearance::of($shot->layout, $shot->strike->direction, $shot->choice->stroke->tip, $this->rack->table, $this->rack->balls);
+
+        return $clearance->least > StrokeBook::ELEVATION ? [\sprintf('the cue raised to %.0f°, for %s is behind the cue ball', $shot->choice->stroke->elevation, $clearance->over)] : [];
     }
 
     /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
@@ -89,11 +102,11 @@ final readonly class LegWriter
         return Game::StraightPool === $this->rack->game && $shot->layout->count() > $this->rack->layout->count();
     }
 
-    /** @return list<PotLine> of the next ball, over the pockets that it goes to */
+    /** @return list<PotLine> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */
     private function lines(SolvedShot $next): array
     {
         $lines = [];
-        foreach (Pocket::cases() as $pocket) {
+        foreach ($this->isQuick ? [$next->choice->pocket] : Pocket::cases() as $pocket) {
             $line = PotLine::find($next->layout, $next->choice->ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
             if (null !== $line) {
                 $lines[] = $line;

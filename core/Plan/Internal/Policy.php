@@ -18,7 +18,9 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Shot\Aim;
 use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
@@ -218,12 +220,38 @@ final readonly class Policy implements Chooser
         return $strokes;
     }
 
+    /**
+     * The same with the cue raised as far as a cushion or a ball behind the cue ball forces it, and no farther. A locked leg stays as it is.
+     *
+     * @throws LaneError If it would have to be raised so far that it is another kind of shot
+     */
+    private function raised(Layout $layout, ShotChoice $choice, Aim $aim): ShotChoice
+    {
+        if (null !== $this->values->wishes->lockedLeg($choice->ball)) {
+            return $choice;
+        }
+        $rack = $this->values->survey->rack;
+        $stroke = $choice->stroke;
+        $least = CueClearance::of($layout, $aim->direction, $stroke->tip, $rack->table, $rack->balls)->least;
+        if ($least > Stroke::RAISED) {
+            throw IllegalStroke::outOfRange('elevation', $least, 0.0, Stroke::RAISED, 'degrees');
+        }
+        $elevation = max(ceil($least), min($stroke->elevation, StrokeBook::ELEVATION));
+
+        return $elevation === $stroke->elevation ? $choice : $choice->with(new Stroke($stroke->tip, $stroke->speed, $elevation));
+    }
+
     /** A shot aimed and played with the player's errors; null if it cannot be aimed. */
     public function tried(Layout $layout, ShotChoice $choice, int $tries, int $seed): ?Option
     {
         $rack = $this->values->survey->rack;
         try {
             $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
+            $raised = $this->raised($layout, $choice, $aim);
+            if ($raised !== $choice) {
+                $choice = $raised;
+                $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
+            }
             $strike = $choice->stroke->strike($aim->direction, $rack->cue->endMassRatio);
             $rollouts = $this->values->survey->simulator->rollouts($layout);
         } catch (LaneError) {

@@ -44,10 +44,16 @@ final class Values
     /** @var array<int, float> */
     private array $halves = [];
 
+    /** @var array<int, float> */
+    private array $means = [];
+
     public readonly Order $order;
 
-    /** @param self|null $before the values of the layout before some balls were moved */
-    public function __construct(public readonly Survey $survey, public readonly Wishes $wishes, private readonly ?self $before = null)
+    /**
+     * @param self|null $before  the values of the layout before some balls were moved
+     * @param bool      $isRough whether strokes are taken to be met exactly: for a first plan
+     */
+    public function __construct(public readonly Survey $survey, public readonly Wishes $wishes, private readonly ?self $before = null, private readonly bool $isRough = false)
     {
         $this->order = $survey->order;
     }
@@ -58,7 +64,7 @@ final class Values
      */
     public function moved(Layout $layout): self
     {
-        return new self($this->survey->moved($layout), $this->wishes, $this);
+        return new self($this->survey->moved($layout), $this->wishes, $this, $this->isRough);
     }
 
     /**
@@ -154,7 +160,9 @@ final class Values
                     $cut = min((int) $place, RouteTable::CUTS - 2);
                     $worth[$cut] ??= $this->worth($prospect, $cut, $left, $freed);
                     $worth[$cut + 1] ??= $this->worth($prospect, $cut + 1, $left, $freed);
-                    $values[$i] = max($values[$i], self::best($worth[$cut], $worth[$cut + 1], $place - $cut, $chances, $this->survey->book->spreads[$row])[0]);
+                    $values[$i] = $this->isRough
+                        ? self::sharpest($worth[$cut], $worth[$cut + 1], $place - $cut, $chances, $this->survey->book->spreads[$row], $values[$i], $most)
+                        : self::best($worth[$cut], $worth[$cut + 1], $place - $cut, $chances, $this->survey->book->spreads[$row], $values[$i], $most);
                 }
             }
         }
@@ -201,9 +209,13 @@ final class Values
     /** What a set is worth on the average over the table. */
     private function average(int $set, int $freed): float
     {
-        $map = $this->map($set, $freed);
+        $key = $set | $freed << 16;
+        if (!isset($this->means[$key])) {
+            $map = $this->map($set, $freed);
+            $this->means[$key] = array_sum($map) / \count($map);
+        }
 
-        return array_sum($map) / \count($map);
+        return $this->means[$key];
     }
 
     /** What a set is worth on the average over the better half of the table. */
@@ -224,38 +236,66 @@ final class Values
     }
 
     /**
-     * The best node between two cuts: chance of the pot times the blurred worth.
+     * The best between two cuts: chance of the pot times the blurred worth.
      *
      * @param list<float>                           $low     worth at the cut below
      * @param list<float>                           $high    worth at the cut above
      * @param float                                 $share   of the way from the one to the other
      * @param list<float>                           $chances of the pot, by speed
      * @param list<array{float, float, float}|null> $spreads
-     *
-     * @return array{float, int} value and node, -1 where none is worth anything
+     * @param float                                 $least   what there is already
+     * @param float                                 $most    no end of a route is worth more
      */
-    public static function best(array $low, array $high, float $share, array $chances, array $spreads): array
+    private static function best(array $low, array $high, float $share, array $chances, array $spreads, float $least, float $most): float
     {
         $worth = [];
         foreach ($low as $node => $value) {
             $worth[] = $value + $share * ($high[$node] - $value);
         }
-        $best = 0.0;
-        $at = -1;
+        $best = $least;
         for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
-            if ($chances[$speed] <= $best) {
+            $chance = $chances[$speed];
+            if ($chance * $most <= $best) {
                 continue;
             }
-            foreach (self::blurred($worth, $spreads, $speed) as $node => $value) {
-                $value *= $chances[$speed];
+            foreach (self::blurred($worth, $spreads, $speed) as $value) {
+                $value *= $chance;
                 if ($value > $best) {
                     $best = $value;
-                    $at = $node;
                 }
             }
         }
 
-        return [$best, $at];
+        return $best;
+    }
+
+    /**
+     * The same where every stroke is met exactly: a tenth of the work.
+     *
+     * @param list<float>                           $low
+     * @param list<float>                           $high
+     * @param list<float>                           $chances
+     * @param list<array{float, float, float}|null> $spreads
+     */
+    private static function sharpest(array $low, array $high, float $share, array $chances, array $spreads, float $least, float $most): float
+    {
+        $best = $least;
+        $stride = StrokeBook::ROLLED * StrokeBook::SIDED;
+        for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
+            $chance = $chances[$speed];
+            if ($chance * $most <= $best) {
+                continue;
+            }
+            for ($node = $speed * $stride, $end = $node + $stride; $node < $end; ++$node) {
+                $value = $low[$node];
+                $value = $chance * ($value + $share * ($high[$node] - $value));
+                if ($value > $best && null !== $spreads[$node]) {
+                    $best = $value;
+                }
+            }
+        }
+
+        return $best;
     }
 
     /**

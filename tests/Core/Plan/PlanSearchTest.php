@@ -28,10 +28,12 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
 /** The planner: what it plans is legal, repeatable, kept to a person's wishes, and its odds are those of rehearsals. */
@@ -171,6 +173,37 @@ final class PlanSearchTest extends TestCase
         $sum = static fn (Plan $plan): float => array_sum(array_map(static fn (Leg $leg): float => abs($leg->shot->choice->stroke->tip->side), $plan->legs));
         self::assertLessThanOrEqual($sum($plain) + 1e-9, $sum($soft));
         self::assertEquals($plain->legs[0]->shot->choice, self::planned(self::open(), 0, weights: new Weights())->legs[0]->shot->choice);
+    }
+
+    /** A cue ball frozen to a rail is played with the cue raised over it, as far as it must be and no farther, and the plan says so. */
+    public function testTheCueIsRaisedOverARailAndNoFarther(): void
+    {
+        $rack = self::open()->withBall(Ball::Cue, Spot::metres(1.3, Table::R));
+        $plan = self::planned($rack, 0);
+        $shot = $plan->legs[0]->shot;
+        $least = CueClearance::of($rack->layout, $shot->strike->direction, $shot->choice->stroke->tip, $rack->table, $rack->balls);
+        self::assertGreaterThan(2.0, $least->least);
+        self::assertSame(ceil($least->least), $shot->choice->stroke->elevation);
+        self::assertContains(\sprintf('the cue raised to %.0f°, for the right rail is behind the cue ball', $shot->choice->stroke->elevation), $plan->legs[0]->reasons);
+    }
+
+    /** A first plan of a table full of balls comes from a few of the sets, and is whole: every leg follows from the one before. */
+    public function testAFirstPlanOfManyBallsIsWhole(): void
+    {
+        $chance = new Chance(5);
+        $layout = (new Table())->randomLayout($chance, 15, 0.0);
+        foreach ([[Game::StraightPool, null], [Game::EightBall, Group::Stripes]] as [$game, $group]) {
+            $rack = new Rack($game, $layout, player: new ExecutionErrors(...self::STRONG), group: $group);
+            $search = new PlanSearch($rack);
+            $plan = $search->first();
+            self::assertNotNull($plan);
+            self::assertLessThan(100_000, $search->simulated());
+            self::assertGreaterThan(0, \count($plan->legs));
+            foreach ($plan->legs as $i => $leg) {
+                self::assertEquals($leg->shot->layout, 0 === $i ? $rack->layout : $plan->legs[$i - 1]->shot->outcome->final);
+                self::assertTrue(null === $group || Ball::Eight === $leg->shot->choice->ball || $group->has($leg->shot->choice->ball));
+            }
+        }
     }
 
     /** The school of the exact spot judges a shot by the spot it is meant for: its value is no mean over where the ball may stop. */
