@@ -74,6 +74,7 @@ final readonly class PlanFile
             'group' => $plan->group?->value,
             'end' => $plan->end,
             'ended' => $plan->replays->ended,
+            'thenOn' => null === $plan->replays->meanThenOn() ? null : ['racks' => $plan->replays->opened, 'easiestPot' => round($plan->replays->meanThenOn(), 3)],
             'legs' => array_map(static fn (Leg $leg): array => self::leg($leg, $plan->rack, $scale), $plan->legs),
         ], static fn (mixed $value): bool => null !== $value);
     }

@@ -21,6 +21,8 @@ use ZigLane\Core\Shot\Trials;
 /**
  * A rack played out many times with the player's errors, what comes next being chosen again after every shot from where the balls really
  * lie: how often the run is finished, and how it ends otherwise. The same seeds give the same replays, in any order and on any worker.
+ *
+ * @phpstan-type Numbers array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>, finishedIn: array<int, int>, opened?: int, thenOn?: float|int}
  */
 final class Replays
 {
@@ -44,6 +46,16 @@ final class Replays
 
     /** @var array<int, int> finished tries, by the number of their shots */
     public array $finishedIn = [];
+
+    /** Racks that a break shot of straight pool opened, and the sum of the chances of the easiest pot that was left in each. */
+    public int $opened = 0;
+    public float $thenOn = 0.0;
+
+    /** How the run goes on after the break shot: the mean chance of the easiest pot in the racks that it opened; null if it opened none. */
+    public function meanThenOn(): ?float
+    {
+        return 0 === $this->opened ? null : $this->thenOn / $this->opened;
+    }
 
     public function chance(): float
     {
@@ -70,6 +82,8 @@ final class Replays
         $sum->tries += $other->tries;
         $sum->finished += $other->finished;
         $sum->made += $other->made;
+        $sum->opened += $other->opened;
+        $sum->thenOn += $other->thenOn;
         foreach ($other->ended as $how => $count) {
             $sum->ended[$how] += $count;
         }
@@ -108,7 +122,7 @@ final class Replays
             $next = Order::balls($order->next($set))[0]->value ?? 0;
             $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($set) ? Racking::again($layout, $rack->table, $rack->balls) : null;
             if (null !== $racked) {
-                return $this->breakOff(new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed, $shot);
+                return $this->breakOff($rack, new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed, $shot);
             }
             $option = $first ?? $chooser->next($layout, $seed);
             $first = null;
@@ -152,7 +166,7 @@ final class Replays
     }
 
     /** The break shot: the run is finished when the ball is made, the cue ball stays, and the rack opens. */
-    private function breakOff(BreakOff $break, Layout $racked, Ball $ball, Randomness $random, int $seed, int $shot): bool
+    private function breakOff(Rack $rack, BreakOff $break, Layout $racked, Ball $ball, Randomness $random, int $seed, int $shot): bool
     {
         $option = $break->choose($racked, $ball, $seed);
         $ending = null === $option ? null : $break->play($racked, $option, $random);
@@ -167,6 +181,8 @@ final class Replays
             return $this->end($how, $ball->value);
         }
         ++$this->made;
+        ++$this->opened;
+        $this->thenOn += (new EasiestPot($rack))->next($ending->final, $seed)->value ?? 0.0;
 
         return $this->finish($shot);
     }
@@ -199,13 +215,13 @@ final class Replays
         return $set;
     }
 
-    /** @return array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>, finishedIn: array<int, int>} */
+    /** @return Numbers */
     public function toArray(): array
     {
-        return ['tries' => $this->tries, 'finished' => $this->finished, 'ended' => $this->ended, 'endedOn' => $this->endedOn, 'made' => $this->made, 'reached' => $this->reached, 'finishedIn' => $this->finishedIn];
+        return ['tries' => $this->tries, 'finished' => $this->finished, 'ended' => $this->ended, 'endedOn' => $this->endedOn, 'made' => $this->made, 'reached' => $this->reached, 'finishedIn' => $this->finishedIn, 'opened' => $this->opened, 'thenOn' => $this->thenOn];
     }
 
-    /** @param array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>, finishedIn: array<int, int>} $numbers as toArray gives them */
+    /** @param Numbers $numbers as toArray gives them */
     public static function fromArray(array $numbers): self
     {
         $replays = new self();
@@ -216,6 +232,8 @@ final class Replays
         $replays->made = $numbers['made'];
         $replays->reached = $numbers['reached'];
         $replays->finishedIn = $numbers['finishedIn'];
+        $replays->opened = $numbers['opened'] ?? 0;
+        $replays->thenOn = (float) ($numbers['thenOn'] ?? 0.0);
 
         return $replays;
     }

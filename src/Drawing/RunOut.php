@@ -60,6 +60,8 @@ final class RunOut
     public ?string $end = null;
     public string $place = '';
     public string $group = '';
+    /** How straight pool goes on after the break shot, a sentence. */
+    public string $thenOn = '';
     public string $lane = '';
 
     /** What moves in the chosen leg, for the animation: by ball a list of x, y at each frame, as JSON. */
@@ -141,6 +143,10 @@ final class RunOut
         }
         arsort($parts);
         $this->ends = implode(', ', array_map(static fn (string $word, int $share): string => "$word $share", array_keys($parts), $parts));
+        $then = \is_array($plan['thenOn'] ?? null) ? $plan['thenOn'] : [];
+        if (isset($then['racks'], $then['easiestPot'])) {
+            $this->thenOn = \sprintf('Then on: in the %.0f racks that the break shot opened, the easiest pot goes %.0f of 100 on average.', self::number($then['racks']) ?? 0.0, 100 * (self::number($then['easiestPot']) ?? 0.0));
+        }
         $this->group = null !== $file->group && Group::Open === ($rack->group ?? Group::Open) ? $file->group->value : '';
         if (null !== $file->place) {
             [$long, $short] = $file->place->inDiamonds($rack->table);

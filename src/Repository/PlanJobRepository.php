@@ -20,6 +20,8 @@ use ZigLane\Core\Plan\Replays;
  * how many workers act at once, nor whether one of them dies.
  *
  * @extends ServiceEntityRepository<PlanJob>
+ *
+ * @phpstan-import-type Numbers from Replays
  */
 final class PlanJobRepository extends ServiceEntityRepository
 {
@@ -87,7 +89,7 @@ final class PlanJobRepository extends ServiceEntityRepository
         $done = array_fill(0, $candidates, []);
         foreach ($this->connection()->fetchAllAssociative('SELECT candidate, block, replays FROM plan_block WHERE job_id = ? AND replays IS NOT NULL ORDER BY candidate, block', [$job->getId()->toBinary()]) as $row) {
             /** @var array{candidate: int|string, block: int|string, replays: string} $row */
-            /** @var array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>, finishedIn: array<int, int>} $numbers */
+            /** @var Numbers $numbers */
             $numbers = json_decode($row['replays'], true, 16, \JSON_THROW_ON_ERROR);
             $done[(int) $row['candidate']][(int) $row['block']] = Replays::fromArray($numbers);
         }

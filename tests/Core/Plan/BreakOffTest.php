@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Planning;
+use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\LayoutRules;
@@ -65,7 +66,15 @@ final class BreakOffTest extends TestCase
         $rack = new Rack(Game::StraightPool, Table::layout([0 => [0.9, 0.5], 4 => [1.83, 0.36], 7 => [1.3, 0.14]]), player: new ExecutionErrors(0.02, 0.03, 0.5, 0.5));
         $planning = new Planning($rack);
         $planning->step();
-        $legs = $planning->plans()[0]->legs;
+        $plan = $planning->plans()[0];
+        $legs = $plan->legs;
+        // Then on: every finished replay opened a rack, and what is left in it was looked at.
+        self::assertGreaterThan(0, $plan->replays->finished);
+        self::assertSame($plan->replays->finished, $plan->replays->opened);
+        self::assertGreaterThan(0.05, $plan->replays->meanThenOn());
+        self::assertLessThanOrEqual(1.0, $plan->replays->meanThenOn());
+        self::assertEquals($plan->replays, Replays::fromArray($plan->replays->toArray()));
+        self::assertSame(2 * $plan->replays->opened, $plan->replays->plus($plan->replays)->opened);
 
         self::assertSame([Ball::Seven, Ball::Four], array_map(static fn ($leg): Ball => $leg->shot->choice->ball, $legs));
         self::assertSame(16, $legs[1]->shot->layout->count());
