@@ -30,6 +30,8 @@ final readonly class PlanFile
 {
     public const FORMAT = 'zig-lane/plan';
     private const MOST_LEGS = 20;
+    /** Balls that are named as those that most replays end on. */
+    private const ENDS = 3;
 
     /** @param list<ShotChoice> $legs at least one */
     private function __construct(public Rack $rack, public ?Spot $place, public ?Group $group, public array $legs)
@@ -74,6 +76,7 @@ final readonly class PlanFile
             'group' => $plan->group?->value,
             'end' => $plan->end,
             'ended' => $plan->replays->ended,
+            'endsOn' => [] === $plan->ends() ? null : array_map(static fn (array $end): array => ['ball' => $end[0]->label(), 'share' => round($end[1], 3)], \array_slice($plan->ends(), 0, self::ENDS)),
             'thenOn' => null === $plan->replays->meanThenOn() ? null : ['racks' => $plan->replays->opened, 'easiestPot' => round($plan->replays->meanThenOn(), 3)],
             'legs' => array_map(static fn (Leg $leg): array => self::leg($leg, $plan->rack, $scale), $plan->legs),
         ], static fn (mixed $value): bool => null !== $value);

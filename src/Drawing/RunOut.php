@@ -57,6 +57,8 @@ final class RunOut
     public int $tries = 0;
     public bool $isPoor = false;
     public string $ends = '';
+    /** The balls that most replays end on: "the 7 (34 of 100)". */
+    public string $endsOn = '';
     public ?string $end = null;
     public string $place = '';
     public string $group = '';
@@ -143,6 +145,9 @@ final class RunOut
         }
         arsort($parts);
         $this->ends = implode(', ', array_map(static fn (string $word, int $share): string => "$word $share", array_keys($parts), $parts));
+        /** @var list<array<string, mixed>> $endsOn */
+        $endsOn = \is_array($plan['endsOn'] ?? null) ? array_values($plan['endsOn']) : [];
+        $this->endsOn = implode(', ', array_map(static fn (array $end): string => \sprintf('the %s (%.0f of 100)', self::text($end['ball'] ?? ''), 100 * (self::number($end['share'] ?? null) ?? 0.0)), $endsOn));
         $then = \is_array($plan['thenOn'] ?? null) ? $plan['thenOn'] : [];
         if (isset($then['racks'], $then['easiestPot'])) {
             $this->thenOn = \sprintf('Then on: in the %.0f racks that the break shot opened, the easiest pot goes %.0f of 100 on average.', self::number($then['racks']) ?? 0.0, 100 * (self::number($then['easiestPot']) ?? 0.0));

@@ -42,6 +42,10 @@ final class PlanFileTest extends TestCase
             self::assertArrayHasKey($field, $document['legs'][0]);
         }
         self::assertNotSame([], $document['legs'][0]['zone']);
+        // Where the replays end that are not finished.
+        self::assertSame($plans[0]->replays->chance() < 1.0, isset($document['endsOn']));
+        $shares = array_column(\is_array($document['endsOn'] ?? null) ? $document['endsOn'] : [], 'share');
+        self::assertLessThanOrEqual(1.0 - $plans[0]->replays->chance() + 0.002, array_sum($shares));
     }
 
     #[DataProvider('faults')]
