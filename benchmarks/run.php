@@ -101,7 +101,7 @@ for ($round = 0; $round < 80; ++$round) {
         $bodies = $lying[$i];
         $bodies[0] = struck($shot, false);
         $engine->run($bodies, [$bodies[0]]);
-        foreach ($engine->awake() as $body) {
+        foreach ($engine->touched() as $body) {
             $k = $body->index;
             $lying[$i][$k] = new Body($k, $shot['balls'][$k][0], $shot['balls'][$k][1], false);
         }

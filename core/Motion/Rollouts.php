@@ -153,7 +153,7 @@ final class Rollouts
         try {
             return $this->engine->run($bodies, [$played], $untilMeeting, $towards);
         } finally {
-            foreach ($this->engine->awake() as $body) {
+            foreach ($this->engine->touched() as $body) {
                 if ($body !== $played) {
                     [$x, $y] = $this->spots[$body->index];
                     $this->lying[$body->index] = new Body($body->index, $x, $y, false);

@@ -440,32 +440,28 @@ final class BallMotion
                 break;
             }
             if ($left <= $this->head) {
-                $t = Approach::crossing($x - $this->head, $vx + 0.0, $ax + 0.0, 0.0 + $this->gap);
-                $at = $this->notPressed($b, 0, $since + $t);
+                $at = $this->reaches($b, 0, $since, $x - $this->head, $vx, $ax);
                 if ($at < $time) {
                     $time = $at;
                     $surface = 0;
                 }
             }
             if ($right >= $this->foot) {
-                $t = Approach::crossing($this->foot - $x, -$vx, -$ax, 0.0 + $this->gap);
-                $at = $this->notPressed($b, 1, $since + $t);
+                $at = $this->reaches($b, 1, $since, $this->foot - $x, -$vx, -$ax);
                 if ($at < $time) {
                     $time = $at;
                     $surface = 1;
                 }
             }
             if ($bottom <= $this->right) {
-                $t = Approach::crossing($y - $this->right, $vy + 0.0, $ay + 0.0, 0.0 + $this->gap);
-                $at = $this->notPressed($b, 2, $since + $t);
+                $at = $this->reaches($b, 2, $since, $y - $this->right, $vy, $ay);
                 if ($at < $time) {
                     $time = $at;
                     $surface = 2;
                 }
             }
             if ($top >= $this->left) {
-                $t = Approach::crossing($this->left - $y, -$vy, -$ay, 0.0 + $this->gap);
-                $at = $this->notPressed($b, 3, $since + $t);
+                $at = $this->reaches($b, 3, $since, $this->left - $y, -$vy, -$ay);
                 if ($at < $time) {
                     $time = $at;
                     $surface = 3;
@@ -533,6 +529,16 @@ final class BallMotion
         }
         $b->pairTime = $earliest;
         $b->partner = $partner < 0 ? null : $this->bodies[$partner];
+    }
+
+    /**
+     * When a gap has closed to a surface, or until when that is let alone.
+     *
+     * @param Body $b
+     */
+    private function reaches($b, int $surface, float $since, float $gap, float $v, float $a): float
+    {
+        return $this->notPressed($b, $surface, $since + Approach::crossing($gap, $v, $a, 0.0 + $this->gap));
     }
 
     /**

@@ -12,14 +12,12 @@ use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;
 
 /**
- * The event-driven simulation. Between events every ball moves on a parabola; the next event is the earliest of each ball's
- * own (its phase ends, it meets a cushion, it drops) and of each pair's contact. After an event only the balls that it
- * changed, and those whose predicted partner changed, are searched again, and of their pairs only those whose paths until
- * then come near each other. Two balls that meet by themselves part at once; a group of three and more is handed to the
- * compliant stage (Cluster). Every ball keeps its own time base.
- *
- * Surfaces or balls that stay pressed together would meet endlessly at ever shorter intervals. A contact slower than
- * `slowApproach` is therefore plastic, makes no event, and is looked at again only after `pressed` seconds.
+ * The event-driven simulation. Between events every ball moves on a parabola; the next event is the earliest of each ball's own
+ * (BallMotion: its phase ends, it meets a cushion, it drops) and of the meetings. BallMotion also finds when a ball meets one that lies
+ * where it lay; here pairs of balls that have moved are looked at, and after an event only those that it changed or that had counted on
+ * a changed one. Two balls that meet by themselves part at once; a group of three and more is handed to the compliant stage
+ * (Cluster). Every ball keeps its own time base. A contact of two balls slower than `slowApproach` is plastic and makes no event, as
+ * BallMotion says of surfaces.
  *
  * This is the hot loop of the product: conditions instead of min and max, and no allocation in a search.
  *
@@ -43,8 +41,11 @@ final class Engine
     /** @var array<int, Body> all balls */
     private array $bodies = [];
 
-    /** @var list<Body> those that have moved: only they have events and predictions */
+    /** @var list<Body> those that have moved and are on the table: only they have events and predictions */
     private array $awake = [];
+
+    /** @var list<Body> those that have moved, also those that have dropped since */
+    private array $touched = [];
 
     /** @var list<array{float, EventKind, Body, Body|null, int, float, float}> time, kind, ball, other ball, surface or pocket, x, y */
     private array $events = [];
@@ -82,7 +83,7 @@ final class Engine
     {
         ++$this->runs;
         $this->bodies = $bodies;
-        $this->awake = $struck;
+        $this->awake = $this->touched = $struck;
         $this->events = [];
         $this->now = 0.0;
         $this->motion->start($bodies, $struck);
@@ -138,9 +139,9 @@ final class Engine
      *
      * @return list<Body>
      */
-    public function awake(): array
+    public function touched(): array
     {
-        return $this->awake;
+        return $this->touched;
     }
 
     private function isTurnedFrom(Body $b, int $pocket): bool
@@ -155,6 +156,7 @@ final class Engine
     {
         if ($this->motion->wake($b)) {
             $this->awake[] = $b;
+            $this->touched[] = $b;
         }
     }
 
@@ -188,8 +190,30 @@ final class Engine
             $this->recordSurface($b, $surface, $b->since, $b->x, $b->y);
         } elseif (self::DROPS === $kind) {
             $this->record(EventKind::Pocket, $b, null, $b->zone);
+            $this->leave($b);
+
+            return;
         }
         $this->searchPairs($b);
+    }
+
+    /** A ball that has dropped takes part in nothing any more. */
+    private function leave(Body $b): void
+    {
+        $awake = [];
+        foreach ($this->awake as $body) {
+            if ($body !== $b) {
+                $awake[] = $body;
+            }
+        }
+        $this->awake = $awake;
+        // A ball that had counted on meeting it meets another, or none.
+        foreach ($awake as $other) {
+            if ($other->partner === $b) {
+                $this->motion->searchAgain($other, $this->now + 0.0);
+                $this->searchPairs($other);
+            }
+        }
     }
 
     /** A change of motion concerns only those who want the whole course of the shot. */
