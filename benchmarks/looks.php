@@ -20,10 +20,12 @@ use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\LandingSearch;
 use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\PocketSides;
 use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\QuickChance;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\SpotTarget;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\TableReading;
 use ZigLane\Core\Shot\Tip;
@@ -71,6 +73,7 @@ for ($layouts = 0; $layouts < 50;) {
         Trials::of($shot, $simulator, $set, $errors, 300);
         Window::of($shot, $simulator, $table, $set, $cue);
     });
+    $timed('sides of the pocket', static fn (): PocketSides => PocketSides::of($shot, $simulator, $table));
     $timed('spread: 300 tries and outlines', static function () use ($shot, $simulator, $set, $errors): void {
         $trials = Trials::of($shot, $simulator, $set, $errors, 300, 1, Ball::Two);
         $trials->outline(0.68);
@@ -105,12 +108,12 @@ for ($layouts = 0; $layouts < 50;) {
             $timed('a block of twenty replays', static fn () => $search->block($candidates[0], 0));
         }
     }
-    $timed('land here, with the sides of the pocket', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
+    $timed('land here, with the sides of the pocket and a raised cue', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
         $search = new LandingSearch($table, $set, $cue, $errors);
-        $search->find($layout, Ball::One, $shot->choice->pocket, $shot->outcome->final->spot(Ball::Cue), 2.0, [0.0, ...$search->sides($layout, Ball::One, $shot->choice->pocket)]);
+        $search->find($layout, Ball::One, $shot->choice->pocket, new SpotTarget($shot->outcome->final->spot(Ball::Cue)), 2.0, [0.0, ...$search->sides($layout, Ball::One, $shot->choice->pocket)], [10.0, 20.0]);
     });
     $timed('land here', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
-        (new LandingSearch($table, $set, $cue, $errors))->find($layout, Ball::One, $shot->choice->pocket, $shot->outcome->final->spot(Ball::Cue));
+        (new LandingSearch($table, $set, $cue, $errors))->find($layout, Ball::One, $shot->choice->pocket, new SpotTarget($shot->outcome->final->spot(Ball::Cue)));
     });
 }
 

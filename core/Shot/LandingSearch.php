@@ -19,8 +19,8 @@ use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 
 /**
- * Which strokes pot a ball and bring the cue ball to a spot: some thirty tips by nine speeds are aimed and played, on request to the sides
- * of the pocket and with the cue raised as well; where the stop comes near the spot the speed is refined; the best of each route (the
+ * Which strokes pot a ball and bring the cue ball to a spot or into a zone: some thirty tips by nine speeds are aimed and played, on request to the sides
+ * of the pocket and with the cue raised as well; where the stop comes near that the speed is refined; the best of each route (the
  * cushions in order) is then tried with the player's errors.
  */
 final class LandingSearch
@@ -31,8 +31,6 @@ final class LandingSearch
     private const SPEEDS = [0.75, 1.0, 1.3, 1.7, 2.2, 2.8, 3.5, 4.4, 5.6];
     /** A stop nearer than this counts as there, metres. */
     public const CLOSE = 0.05;
-    /** Room that a landing is given when its odds are counted, metres: a diamond's half. */
-    public const ROOM = 0.16;
     public const TRIES = 100;
     private const ROUTES = 6;
     /** Landings whose speed is refined. */
@@ -66,9 +64,11 @@ final class LandingSearch
      *
      * @throws IllegalLayout If the cue ball cannot lie on the spot
      */
-    public function find(Layout $layout, Ball $ball, Pocket $pocket, Spot $target, float $elevation = 2.0, array $asides = [0.0], array $raised = []): array
+    public function find(Layout $layout, Ball $ball, Pocket $pocket, LandingTarget $target, float $elevation = 2.0, array $asides = [0.0], array $raised = []): array
     {
-        $this->assertFree($layout, $ball, $target);
+        if ($target instanceof SpotTarget) {
+            $this->assertFree($layout, $ball, $target->spot);
+        }
         $this->failed = [];
         $near = $high = [];
         $ways = [...array_map(static fn (float $aside): array => [$aside, $elevation], $asides), ...array_map(static fn (float $degrees): array => [0.0, $degrees], $raised)];
@@ -112,7 +112,7 @@ final class LandingSearch
      *
      * @return list<Landing>
      */
-    private function refinedNearest(Layout $layout, array $near, Spot $target, int $count): array
+    private function refinedNearest(Layout $layout, array $near, LandingTarget $target, int $count): array
     {
         usort($near, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
 
@@ -180,7 +180,7 @@ final class LandingSearch
      *
      * @return list<Landing>
      */
-    private function nearest(Layout $layout, ShotChoice $choice, Spot $target): array
+    private function nearest(Layout $layout, ShotChoice $choice, LandingTarget $target): array
     {
         $row = array_map(fn (float $speed): ?Landing => $this->landing($layout, $choice, $speed, $target), self::SPEEDS);
         $near = [];
@@ -193,7 +193,7 @@ final class LandingSearch
         return $near;
     }
 
-    private function landing(Layout $layout, ShotChoice $choice, float $speed, Spot $target): ?Landing
+    private function landing(Layout $layout, ShotChoice $choice, float $speed, LandingTarget $target): ?Landing
     {
         try {
             $shot = $this->desk->solve($layout, $choice->with(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
@@ -209,7 +209,7 @@ final class LandingSearch
             return $this->fails(null !== $scratch ? 'the cue ball scratches in '.$scratch->value : 'it runs into '.$struck[0]->spoken());
         }
 
-        return new Landing($shot, Landing::routeOf($shot), $shot->outcome->final->spot(Ball::Cue)->distanceTo($target));
+        return new Landing($shot, Landing::routeOf($shot), $target->off($shot->outcome->final->spot(Ball::Cue)));
     }
 
     private function fails(string $why): null
@@ -229,7 +229,7 @@ final class LandingSearch
     }
 
     /** The same tip at the speed that comes nearest: the speed's bracket is narrowed seven times, to a hundredth. */
-    private function refined(Layout $layout, Landing $best, Spot $target): Landing
+    private function refined(Layout $layout, Landing $best, LandingTarget $target): Landing
     {
         $step = 0.12 * $best->shot->choice->stroke->speed;
         for ($round = 0; $round < 7 && $best->off > 0.01; ++$round) {
@@ -246,10 +246,10 @@ final class LandingSearch
         return $best;
     }
 
-    private function tried(Landing $landing, Spot $target): Landing
+    private function tried(Landing $landing, LandingTarget $target): Landing
     {
         $trials = Trials::of($landing->shot, $this->simulator, $this->set, $this->errors, self::TRIES);
 
-        return new Landing($landing->shot, $landing->route, $landing->off, $trials->chance(), $trials->within($target, self::ROOM));
+        return new Landing($landing->shot, $landing->route, $landing->off, $trials->chance(), $trials->share($target->holds(...)), $trials->stayingClear());
     }
 }

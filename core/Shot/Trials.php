@@ -23,6 +23,7 @@ final readonly class Trials
      * @param int                $count     tries
      * @param int                $made      the called ball drops in the called pocket, whatever the cue ball does
      * @param int                $clean     made, no scratch, and no ball but the called one struck
+     * @param int                $clear     no scratch, and no ball but the called one struck, made or not
      * @param int                $miscues   the tip lands past the miscue limit: counted as misses
      * @param int                $thick     misses after a hit that was fuller than meant
      * @param int                $thin      misses after a hit that was thinner than meant, or that missed the ball
@@ -35,6 +36,7 @@ final readonly class Trials
         public int $count,
         public int $made,
         public int $clean,
+        public int $clear,
         public int $miscues,
         public int $thick,
         public int $thin,
@@ -52,7 +54,7 @@ final readonly class Trials
         $rollouts = $simulator->rollouts($shot->layout);
         $sight = new Sight($set);
         $called = $shot->choice->ball;
-        $made = $clean = $miscues = $thick = $thin = $hooked = 0;
+        $made = $clean = $clear = $miscues = $thick = $thin = $hooked = 0;
         $scratches = $struck = $landings = [];
         $next = null !== $next && $shot->layout->has($next) && $next !== $called ? $next : null;
         for ($i = 0; $i < $count; ++$i) {
@@ -67,6 +69,7 @@ final readonly class Trials
             foreach ($others as $ball) {
                 $struck[$ball->value] = ($struck[$ball->value] ?? 0) + 1;
             }
+            $clear += [] === $others && !$ending->isScratch() ? 1 : 0;
             if ($ending->isScratch()) {
                 $pocket = $ending->pocketed[Ball::Cue->value]->value;
                 $scratches[$pocket] = ($scratches[$pocket] ?? 0) + 1;
@@ -91,7 +94,7 @@ final readonly class Trials
         arsort($scratches);
         arsort($struck);
 
-        return new self($count, $made, $clean, $miscues, $thick, $thin, $scratches, $struck, $hooked, $landings);
+        return new self($count, $made, $clean, $clear, $miscues, $thick, $thin, $scratches, $struck, $hooked, $landings);
     }
 
     public function chance(): float
@@ -114,10 +117,20 @@ final readonly class Trials
         return [max(0.0, $middle - $half), min(1.0, $middle + $half)];
     }
 
-    /** Share of the landings within a distance (metres) of a spot, of all tries. */
-    public function within(Spot $spot, float $metres): float
+    /**
+     * Share of the landings that are where they should be, of all tries.
+     *
+     * @param \Closure(Spot): bool $isThere
+     */
+    public function share(\Closure $isThere): float
     {
-        return \count(array_filter($this->landings, static fn (Spot $landing): bool => $landing->distanceTo($spot) <= $metres)) / $this->count;
+        return \count(array_filter($this->landings, $isThere)) / $this->count;
+    }
+
+    /** Share of the tries without a scratch and without a ball struck but the called one, whether that is potted or not. */
+    public function stayingClear(): float
+    {
+        return $this->clear / $this->count;
     }
 
     /**

@@ -26,9 +26,12 @@ use ZigLane\Core\Shot\PocketReading;
 use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Shot\SpotTarget;
 use ZigLane\Core\Shot\TableReading;
 use ZigLane\Core\Shot\Trials;
 use ZigLane\Core\Shot\Zone;
+use ZigLane\Core\Shot\ZoneTarget;
+use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 
 /**
@@ -147,14 +150,7 @@ final class Looks
 
             return;
         }
-        $simulator = new EventSimulator($this->rack->table, $this->rack->balls);
-        $lines = [];
-        foreach ($input->pockets() as $pocket) {
-            $line = PotLine::find($layout, $next, $pocket, $simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
-            if (null !== $line) {
-                $lines[] = $line;
-            }
-        }
+        $lines = $this->lines($layout, $next, $input);
         if ([] === $lines) {
             $this->sentences = [\sprintf('The %s does not go %s: nothing sends it there straight.', $next->label(), '' === $input->nextPocket ? 'anywhere' : 'in '.$input->nextPocket)];
 
@@ -175,7 +171,7 @@ final class Looks
         $names = implode(', ', array_map(static fn (PotLine $line): string => $line->pocket->value, $lines));
         $here = $layout->has(Ball::Cue) ? \sprintf(', here %d', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue), $this->rack->balls))) : '';
         $text = \sprintf('Shaded: the %s in %s %d or more of 100, darker more (best %d%s), at medium speed, half a tip above.', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()), $here);
-        $this->sentences = [$text, $this->lane($shot, $lines, $least, $simulator)];
+        $this->sentences = [$text, $this->lane($shot, $lines, $least, new EventSimulator($this->rack->table, $this->rack->balls))];
         $after = $input->ballAfterNext();
         if (null === $after || !$layout->has($after)) {
             return;
@@ -186,6 +182,15 @@ final class Looks
             $this->hasMore = true;
             $this->sentences[] = \sprintf('Working out from where the %s follows…', $after->label());
         }
+    }
+
+    /** @return list<PotLine> the next ball's, over the chosen pocket or all */
+    private function lines(Layout $layout, Ball $next, LookInput $input): array
+    {
+        $simulator = new EventSimulator($this->rack->table, $this->rack->balls);
+        $lines = array_map(fn (Pocket $pocket): ?PotLine => PotLine::find($layout, $next, $pocket, $simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player), $input->pockets());
+
+        return array_values(array_filter($lines));
     }
 
     /**
@@ -360,15 +365,27 @@ final class Looks
 
     private function land(SolvedShot $shot, LookInput $input): void
     {
+        $next = $input->nextBall();
+        $lines = null !== $next && $shot->layout->has($next) && $next !== $shot->choice->ball ? $this->lines($shot->layout->without($shot->choice->ball), $next, $input) : [];
         $point = $input->point();
-        if (null === $point) {
+        if (null !== $point) {
+            $spot = $this->plan->projection->spot(...$point);
+            $target = new SpotTarget($spot);
+            $there = 'there';
+            $this->overlay->dot($spot, 1000 * SpotTarget::ROOM, 'of-target');
+            $this->overlay->dot($spot, 10, 'of-target');
+        } elseif ($input->landsInZone() && [] !== $lines) {
+            $target = new ZoneTarget($lines, $input->odds / 100, $this->rack->balls);
+            $there = 'in the zone';
+            $this->overlay->area(Zone::of($lines, $this->rack->table, $this->rack->balls)->polygons($input->odds / 100), 'of-zone-0');
+        } else {
             $this->sentences = ['Click the cloth where the cue ball should stop: strokes that bring it there are found, each with its odds.'];
+            if ([] !== $lines) {
+                $this->choices[] = ['title' => \sprintf('Anywhere in the zone of the %s', $next->label()), 'words' => \sprintf('%d or more of 100', $input->odds), 'for' => '', 'take' => ['target' => 'zone']];
+            }
 
             return;
         }
-        $target = $this->plan->projection->spot(...$point);
-        $this->overlay->dot($target, 1000 * LandingSearch::ROOM, 'of-target');
-        $this->overlay->dot($target, 10, 'of-target');
         $search = new LandingSearch($this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
         $sides = $input->more ? $search->sides($shot->layout, $shot->choice->ball, $shot->choice->pocket) : [];
         $elevation = $shot->choice->stroke->elevation;
@@ -380,17 +397,18 @@ final class Looks
 
             return;
         }
-        if ($landings[0]->off > LandingSearch::CLOSE) {
-            $this->sentences = [\sprintf('No stroke was found that stops there (of those that come to nothing: %s). The nearest stops %.0f cm away:', self::failures($search), 100 * $landings[0]->off)];
-        } else {
-            $this->sentences = [\sprintf('Strokes that stop there, the best first: chance of the pot, and of a stop within %.0f cm, from %d simulated tries each.', 100 * LandingSearch::ROOM, LandingSearch::TRIES)];
-        }
+        $nearest = $landings[0]->off;
+        $this->sentences = [match (true) {
+            $nearest <= LandingSearch::CLOSE => \sprintf('Strokes that stop %s, the best first: chance of the pot, of a stop %s, and of neither a scratch nor another ball struck, from %d simulated tries each.', $there, $target instanceof SpotTarget ? \sprintf('within %.0f cm', 100 * SpotTarget::ROOM) : 'in it', LandingSearch::TRIES),
+            $target instanceof ZoneTarget => \sprintf('No stroke was found that stops in the zone (of those that come to nothing: %s). The nearest leaves the next ball with odds of %.0f of 100:', self::failures($search), $input->odds - 100 * ($nearest - 1)),
+            default => \sprintf('No stroke was found that stops there (of those that come to nothing: %s). The nearest stops %.0f cm away:', self::failures($search), 100 * $nearest),
+        }];
         $this->sentences[0] .= $this->hasMore
             ? ' Trying the sides of the pocket and a raised cue…'
             : \sprintf(' Tried as well: %sthe cue raised by %s°.', [] === $sides ? '' : 'the sides of the pocket, and ', implode(' and ', self::RAISED));
         foreach ($landings as $i => $landing) {
             $this->overlay->route($landing->shot->outcome->trajectory(Ball::Cue), 0 === $i ? 'is-best' : 'of-fan', (string) $i);
-            $this->choices[] = $this->choice($landing->shot, $landing->route, \sprintf('pot %.0f, there %.0f of 100', 100 * $landing->made, 100 * $landing->there), (string) $i);
+            $this->choices[] = $this->choice($landing->shot, $landing->route, \sprintf('pot %.0f, %s %.0f, clear %.0f of 100', 100 * $landing->made, $there, 100 * $landing->there, 100 * $landing->clear), (string) $i);
         }
     }
 

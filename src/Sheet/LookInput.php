@@ -22,7 +22,7 @@ final readonly class LookInput
         public string $nextPocket,
         /** Least odds of the zone, percent. */
         public int $odds,
-        /** A point of the drawing, "x,y", that the cue ball is to stop at; empty when none was clicked. */
+        /** A point of the drawing, "x,y", that the cue ball is to stop at; "zone" for anywhere in that of the next ball; empty when none was clicked. */
         public string $target,
         /** Whether the slower rest of a look is asked for, which comes after the first answer. */
         public bool $more,
@@ -49,7 +49,7 @@ final readonly class LookInput
             $next,
             Pocket::tryFrom($input->getString('next_pocket'))->value ?? '',
             max(10, min(95, $input->getInt('odds', 70))),
-            1 === preg_match('/^-?\d{1,4}(\.\d{1,3})?,-?\d{1,4}(\.\d{1,3})?$/D', $target) ? $target : '',
+            'zone' === $target || 1 === preg_match('/^-?\d{1,4}(\.\d{1,3})?,-?\d{1,4}(\.\d{1,3})?$/D', $target) ? $target : '',
             $input->getBoolean('more'),
             self::ballAfter($input->getString('after', 'auto'), $next, $called, $labels),
         );
@@ -89,10 +89,15 @@ final readonly class LookInput
         return null === $pocket ? Pocket::cases() : [$pocket];
     }
 
+    public function landsInZone(): bool
+    {
+        return 'zone' === $this->target;
+    }
+
     /** @return array{float, float}|null */
     public function point(): ?array
     {
-        if ('' === $this->target) {
+        if (\in_array($this->target, ['', 'zone'], true)) {
             return null;
         }
         [$x, $y] = explode(',', $this->target);

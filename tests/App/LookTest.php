@@ -44,10 +44,23 @@ final class LookTest extends AppTestCase
 
         self::assertResponseIsSuccessful();
         self::assertSelectorExists('.choices [data-take]');
-        self::assertMatchesRegularExpression('/pot \d+, there \d+ of 100/', $this->text());
+        self::assertMatchesRegularExpression('/pot \d+, there \d+, clear \d+ of 100/', $this->text());
         $take = json_decode($this->client->getCrawler()->filter('[data-take]')->attr('data-take') ?? '', true);
         self::assertIsArray($take);
         self::assertSame(['ball', 'pocket', 'direction', 'elevation', 'clock', 'tips', 'unit', 'lengths', 'aside'], array_keys($take));
+    }
+
+    /** The zone of the next ball can be landed in as well as a spot. */
+    public function testAZoneCanBeLandedIn(): void
+    {
+        $sheet = $this->sheet($this->signedIn());
+        $this->look($sheet, ['look' => 'land', 'next' => '9', 'odds' => '40'] + self::STROKE);
+        self::assertSame('{"target":"zone"}', $this->client->getCrawler()->filter('.choices [data-take]')->attr('data-take'));
+        self::assertStringContainsString('Anywhere in the zone of the 9', $this->text());
+
+        $this->look($sheet, ['look' => 'land', 'next' => '9', 'odds' => '40', 'target' => 'zone'] + self::STROKE);
+        self::assertSelectorExists('#overlay .area.of-zone-0');
+        self::assertMatchesRegularExpression('/pot \d+, in the zone \d+, clear \d+ of 100|No stroke was found that stops in the zone/', $this->text());
     }
 
     /** Along a rail the pocket takes the ball off the rail first, and that can be played. */

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -16,13 +17,17 @@ use ZigLane\Core\Shot\BallReading;
 use ZigLane\Core\Shot\Fan;
 use ZigLane\Core\Shot\LandingSearch;
 use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\SpotTarget;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\StrokeName;
 use ZigLane\Core\Shot\TableReading;
 use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Shot\Zone;
+use ZigLane\Core\Shot\ZoneTarget;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
@@ -124,7 +129,7 @@ final class LooksTest extends TestCase
             }
             ++$asked;
             $target = $shot->outcome->final->spot(Ball::Cue);
-            $landings = $search->find($layout, Ball::One, Pocket::FootLeft, $target);
+            $landings = $search->find($layout, Ball::One, Pocket::FootLeft, new SpotTarget($target));
             self::assertNotSame([], $landings);
             self::assertLessThanOrEqual(0.05, $landings[0]->off);
             self::assertEqualsWithDelta($landings[0]->off, $landings[0]->shot->outcome->final->spot(Ball::Cue)->distanceTo($target), 1e-9);
@@ -136,14 +141,14 @@ final class LooksTest extends TestCase
     {
         $layout = Table::layout([0 => [1.2, 0.6], 1 => [2.3, 1.1], 8 => [0.4, 0.2]]);
         $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
-        $far = $search->find($layout, Ball::One, Pocket::FootLeft, Spot::metres(0.05, 0.05));
+        $far = $search->find($layout, Ball::One, Pocket::FootLeft, new SpotTarget(Spot::metres(0.05, 0.05)));
         self::assertCount(1, $far);
         self::assertGreaterThan(LandingSearch::CLOSE, $far[0]->off);
         self::assertNotSame([], $search->failures());
         self::assertSame(max($search->failures()), array_values($search->failures())[0]);
 
         $this->expectException(IllegalLayout::class);
-        $search->find($layout, Ball::One, Pocket::FootLeft, Spot::metres(0.4, 0.21));
+        $search->find($layout, Ball::One, Pocket::FootLeft, new SpotTarget(Spot::metres(0.4, 0.21)));
     }
 
     public function testTheTableIsRead(): void
@@ -188,10 +193,34 @@ final class LooksTest extends TestCase
         foreach ($sides as $side) {
             self::assertTrue(self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.3), $side))->isMade());
             $target = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.3), 1.7), $side))->outcome->final->spot(Ball::Cue);
-            $found = $search->find($layout, Ball::Four, Pocket::FootLeft, $target, 0.0, [$side]);
+            $found = $search->find($layout, Ball::Four, Pocket::FootLeft, new SpotTarget($target), 0.0, [$side]);
             self::assertLessThan(LandingSearch::CLOSE, $found[0]->off);
             self::assertSame($side, $found[0]->shot->choice->aside);
         }
+    }
+
+    /** A landing may be a zone: strokes are found that stop in it, those deeper inside before those at its edge on each route. */
+    public function testAZoneCanBeLandedIn(): void
+    {
+        $layout = Table::layout([0 => [0.9, 0.5], 4 => [1.5, 0.9], 5 => [2.1, 0.35]]);
+        $simulator = new EventSimulator();
+        $line = PotLine::find($layout->without(Ball::Four), Ball::Five, Pocket::FootRight, $simulator, new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        self::assertNotNull($line);
+        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $found = $search->find($layout, Ball::Four, Pocket::FootLeft, new ZoneTarget([$line], 0.6, new BallSet()));
+        self::assertNotSame([], $found);
+        foreach ($found as $landing) {
+            self::assertGreaterThanOrEqual(0.6, Zone::best([$line], $landing->shot->outcome->final->spot(Ball::Cue), new BallSet()));
+            self::assertGreaterThan(0.0, $landing->there);
+            self::assertLessThanOrEqual($landing->made, $landing->there);
+            self::assertGreaterThan(0.2, $landing->clear);
+        }
+        self::assertSame(\count($found), \count(array_unique(array_column($found, 'route'))));
+
+        // A zone that nothing reaches: the nearest alone, outside.
+        $none = $search->find($layout, Ball::Four, Pocket::FootLeft, new ZoneTarget([$line], 1.01, new BallSet()));
+        self::assertCount(1, $none);
+        self::assertGreaterThan(1.0, $none[0]->off);
     }
 
     /** A raised cue is tried where it is asked for, and takes the place of a level one only where it gains. */
@@ -203,10 +232,10 @@ final class LooksTest extends TestCase
         foreach ([[0.0, 0.3, 1.7], [0.3, 0.0, 2.2]] as [$side, $height, $speed]) {
             $target = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)))->outcome->final->spot(Ball::Cue);
             $level = [];
-            foreach ($search->find($layout, Ball::Four, Pocket::FootLeft, $target, 0.0) as $landing) {
+            foreach ($search->find($layout, Ball::Four, Pocket::FootLeft, new SpotTarget($target), 0.0) as $landing) {
                 $level[$landing->route] = $landing->there;
             }
-            foreach ($search->find($layout, Ball::Four, Pocket::FootLeft, $target, 0.0, [0.0], [8.0, 18.0]) as $landing) {
+            foreach ($search->find($layout, Ball::Four, Pocket::FootLeft, new SpotTarget($target), 0.0, [0.0], [8.0, 18.0]) as $landing) {
                 $elevation = $landing->shot->choice->stroke->elevation;
                 self::assertContains($elevation, [0.0, 8.0, 18.0]);
                 if (isset($level[$landing->route])) {
