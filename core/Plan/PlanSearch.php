@@ -56,8 +56,8 @@ final class PlanSearch
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
-    /** Shots that the quick searches for a first plan took. */
-    private int $simulatedBefore = 0;
+    /** @var array<string, Survey> of a quicker search, by group */
+    private array $known = [];
 
     /**
      * @param int $kept   ways into a pocket that are kept for a ball
@@ -86,8 +86,11 @@ final class PlanSearch
         // Of many balls only the best ways of each are surveyed, and balls are shot about in turn: a few of the sets that the search goes through.
         foreach (\count($this->rack->objectBalls()) > self::MANY ? self::QUICK : [] as [$kept, $window]) {
             $quick = new self($this->rack, $this->wishes, $this->weights, $this->seed, $kept, $window);
+            $quick->known = $this->known;
             $plan = $quick->soonest();
-            $this->simulatedBefore += $quick->simulated();
+            foreach ($quick->policies as $group => $policy) {
+                $this->known[$group] = $policy->values->survey;
+            }
             if (null !== $plan) {
                 return $plan;
             }
@@ -213,7 +216,14 @@ final class PlanSearch
 
     public function policy(?Group $group): Policy
     {
-        return $this->policies[$group->value ?? ''] ??= new Policy(new Values(Survey::of($this->rack, $this->order($group), $this->kept), $this->wishes, isRough: $this->window > 0), $group, $this->weights);
+        return $this->policies[$group->value ?? ''] ??= new Policy(new Values($this->survey($group), $this->wishes, isRough: $this->window > 0), $group, $this->weights);
+    }
+
+    private function survey(?Group $group): Survey
+    {
+        $known = $this->known[$group->value ?? ''] ?? null;
+
+        return null === $known ? Survey::of($this->rack, $this->order($group), $this->kept) : $known->keeping($this->kept, $this->order($group));
     }
 
     private function order(?Group $group): Order
@@ -232,7 +242,16 @@ final class PlanSearch
     /** Shots that were simulated so far, but for what the odds of legs and indirect shots took. */
     public function simulated(): int
     {
-        return $this->simulatedBefore + array_sum(array_map(static fn (Policy $policy): int => $policy->values->survey->simulator->shots(), $this->policies));
+        $shots = [];
+        // Surveys that know of each other have one simulator.
+        foreach ($this->known as $survey) {
+            $shots[spl_object_id($survey->simulator)] = $survey->simulator->shots();
+        }
+        foreach ($this->policies as $policy) {
+            $shots[spl_object_id($policy->values->survey->simulator)] = $policy->values->survey->simulator->shots();
+        }
+
+        return array_sum($shots);
     }
 
     /** A block of replays of a candidate; the same number always gives the same replays. */
@@ -314,6 +333,21 @@ final class PlanSearch
         }
 
         return 0 === $full ? self::early($done) : self::ranking($done, $full);
+    }
+
+    /**
+     * The candidates to be shown side by side: the best of those that were replayed; before any was, the first as it was found.
+     *
+     * @param list<array<int, Replays>> $done
+     *
+     * @return list<int>
+     */
+    public static function shown(array $done, int $most): array
+    {
+        $best = self::best($done);
+        $replayed = array_values(array_filter($best, static fn (int $candidate): bool => [] !== $done[$candidate]));
+
+        return \array_slice([] === $replayed ? \array_slice($best, 0, 1) : $replayed, 0, $most);
     }
 
     /**

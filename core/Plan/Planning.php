@@ -48,7 +48,7 @@ final class Planning
     public function plans(): array
     {
         $plans = [];
-        $ranking = \array_slice(PlanSearch::best($this->done), 0, self::PLANS);
+        $ranking = PlanSearch::shown($this->done, self::PLANS);
         foreach ($ranking as $candidate) {
             $differs = $candidate === $ranking[0] ? '' : PlanSearch::difference($this->candidates[$candidate], $this->candidates[$ranking[0]]);
             $plans[] = $this->search->plan($this->candidates[$candidate], PlanSearch::total($this->done[$candidate]), $differs);

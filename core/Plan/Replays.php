@@ -122,7 +122,7 @@ final class Replays
             $next = Order::balls($order->next($set))[0]->value ?? 0;
             $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($set) ? Racking::again($layout, $rack->table, $rack->balls) : null;
             if (null !== $racked) {
-                return $this->breakOff($rack, new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed, $shot);
+                return $this->breakOff(new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed, $shot);
             }
             $option = $first ?? $chooser->next($layout, $seed);
             $first = null;
@@ -166,7 +166,7 @@ final class Replays
     }
 
     /** The break shot: the run is finished when the ball is made, the cue ball stays, and the rack opens. */
-    private function breakOff(Rack $rack, BreakOff $break, Layout $racked, Ball $ball, Randomness $random, int $seed, int $shot): bool
+    private function breakOff(BreakOff $break, Layout $racked, Ball $ball, Randomness $random, int $seed, int $shot): bool
     {
         $option = $break->choose($racked, $ball, $seed);
         $ending = null === $option ? null : $break->play($racked, $option, $random);
@@ -182,7 +182,7 @@ final class Replays
         }
         ++$this->made;
         ++$this->opened;
-        $this->thenOn += (new EasiestPot($rack))->next($ending->final, $seed)->value ?? 0.0;
+        $this->thenOn += $break->left($ending->final);
 
         return $this->finish($shot);
     }

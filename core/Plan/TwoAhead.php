@@ -28,7 +28,7 @@ final class TwoAhead
     {
         $survey = Survey::of($rack, Order::inTurn([$lines[0]->ball, $after]));
         $both = new Values($survey, new Wishes());
-        $one = new Values($survey->inOrder(Order::inTurn([$lines[0]->ball])), new Wishes());
+        $one = new Values($survey->keeping(Survey::KEPT, Order::inTurn([$lines[0]->ball])), new Wishes());
         $pot = $one->map($survey->all());
         $run = $both->map($survey->all());
         // Where the pot itself is not to be had nothing is known of what comes after it: as good as anywhere.

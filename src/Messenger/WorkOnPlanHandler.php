@@ -110,7 +110,7 @@ final readonly class WorkOnPlanHandler
     private function written(PlanJob $job, PlanSearch $search, array $done, int $most): string
     {
         $candidates = $search->candidates();
-        $ranking = \array_slice(PlanSearch::best($done), 0, $most);
+        $ranking = PlanSearch::shown($done, $most);
         $plans = array_map(static fn (int $i): Plan => $search->plan($candidates[$i], PlanSearch::total($done[$i]), $i === $ranking[0] ? '' : PlanSearch::difference($candidates[$i], $candidates[$ranking[0]])), $ranking);
         \assert([] !== $plans);
 

@@ -39,7 +39,7 @@ final class Survey
     public readonly EventSimulator $simulator;
     public readonly Layout $layout;
 
-    /** @var array<int, list<Prospect>> by the ball's number, as far as they were asked for */
+    /** @var array<int, list<Prospect>> by the ball's number, as far as they were asked for, the best first */
     private array $prospects = [];
 
     /** @var array<string, RouteTable> */
@@ -68,11 +68,12 @@ final class Survey
         return new self($rack, $rack->layout, $order, null, $kept);
     }
 
-    /** The same table for another order of balls. */
-    public function inOrder(Order $order): self
+    /** The same table with another number of ways kept, and for another order of balls; what is known of it is taken over. */
+    public function keeping(int $kept, Order $order): self
     {
-        $survey = new self($this->rack, $this->layout, $order, $this, $this->kept);
+        $survey = new self($this->rack, $this->layout, $order, $this, $kept);
         $survey->prospects = $this->prospects;
+        $survey->routes = $this->routes;
 
         return $survey;
     }
@@ -141,7 +142,7 @@ final class Survey
     /** @return list<Prospect> the best ways into a pocket of a ball */
     public function prospects(Ball $ball): array
     {
-        return $this->prospects[$ball->value] ??= $this->found($ball);
+        return \array_slice($this->prospects[$ball->value] ??= $this->found($ball), 0, $this->kept);
     }
 
     public function routes(Prospect $prospect): RouteTable
@@ -149,7 +150,7 @@ final class Survey
         return $this->routes[self::key($prospect)] ??= new RouteTable($this->racked($prospect->ball) ?? $this->without(~$this->order->after($prospect->ball)), $prospect->line, $this->simulator, $this->rack->balls, $this->book);
     }
 
-    /** @return list<Prospect> */
+    /** @return list<Prospect> all that were looked at and go, the best first */
     private function found(Ball $ball): array
     {
         $others = $this->layout->without($ball);
@@ -175,7 +176,7 @@ final class Survey
         }
         usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_map(static fn (array $pair): Prospect => $pair[1], \array_slice($found, 0, $this->kept));
+        return array_column($found, 1);
     }
 
     /** Whether a ball is the break ball of straight pool: after it the next rack is to be opened. */

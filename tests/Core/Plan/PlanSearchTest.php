@@ -110,6 +110,10 @@ final class PlanSearchTest extends TestCase
         }
         self::assertCount(PlanSearch::blocks(3), $seen);
         self::assertSame([2, 1, 0], PlanSearch::best(array_values($done)));
+        self::assertSame([2, 1], PlanSearch::shown(array_values($done), 2));
+        // One that was not replayed yet has no odds to show.
+        self::assertSame([2, 1], PlanSearch::shown([[], $done[1], $done[2]], 5));
+        self::assertCount(1, PlanSearch::shown([[], []], 5));
         self::assertGreaterThan(\count($done[0]), \count($done[2]));
     }
 
