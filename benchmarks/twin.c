@@ -274,7 +274,7 @@ static void settle(Body *b, double t)
             b->vx = b->vy = b->ax = b->ay = b->wx = b->wy = 0.0;
             if (fabs(b->wz) > SPIN) {
                 b->phase = SPINNING;
-                b->phaseEnds = t + fabs(b->wz) / spinDecay;
+                b->phaseEnds = INFINITY; /* no event where no path is kept, as in the engine */
             } else {
                 b->wz = 0.0;
                 b->phase = AT_REST;

@@ -234,12 +234,10 @@ final class BallMotion
                 $ay = -$size * $vy;
             } else {
                 $vx = $vy = $wx = $wy = 0.0;
-                if ($wz > $this->leastSpin) {
+                if ($wz > $this->leastSpin || $wz < -$this->leastSpin) {
                     $phase = self::SPINNING;
-                    $ends = $now + $wz / $this->spinDecay;
-                } elseif ($wz < -$this->leastSpin) {
-                    $phase = self::SPINNING;
-                    $ends = $now - $wz / $this->spinDecay;
+                    // Where no path is kept the end of the spin is no event: a ball that is met before has as much left as it would have.
+                    $ends = $b->isTracked ? $now + ($wz > 0.0 ? $wz : -$wz) / $this->spinDecay : \INF;
                 } else {
                     $wz = 0.0;
                     $phase = self::AT_REST;

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Core\Motion;
+
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Tests\Chance;
+use ZigLane\Tests\Table;
+
+/** Odds come from endings alone: they must be those of the whole shots that the page draws, to the last bit. */
+final class RolloutsTest extends TestCase
+{
+    public function testAnEndingIsThatOfTheWholeShot(): void
+    {
+        $simulator = new EventSimulator();
+        $chance = new Chance(77);
+        for ($i = 0; $i < 150; ++$i) {
+            $layout = (new Table())->randomLayout($chance, $chance->int(2, 12), 0.15);
+            $strike = Strike::degrees($chance->float(0, 360), $chance->float(0.5, 6.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 3.0);
+            $outcome = $simulator->play($layout, $strike);
+            $ending = $simulator->rollouts($layout)->play($strike);
+
+            self::assertSame($outcome->pocketed, $ending->pocketed);
+            self::assertEquals($outcome->final, $ending->final);
+            self::assertSame($outcome->firstContact()?->other, $ending->first);
+        }
+    }
+
+    /** A table that is played on many times lies as it lay before every stroke, also after one that moved many balls. */
+    public function testOneStrokeLeavesNothingForTheNext(): void
+    {
+        $simulator = new EventSimulator();
+        $layout = Table::layout([0 => [0.6, 0.6], 1 => [1.3, 0.61], 2 => [1.36, 0.63], 3 => [1.9, 0.3], 4 => [2.2, 1.0]]);
+        $rollouts = $simulator->rollouts($layout);
+        $soft = Strike::degrees(0.4, 1.2, 0.1, 0.2);
+        $before = $rollouts->play($soft);
+        for ($i = 0; $i < 20; ++$i) {
+            $rollouts->play(Strike::degrees(-2.0 + 0.2 * $i, 5.0));
+        }
+        self::assertEquals($before, $rollouts->play($soft));
+        self::assertEquals($before, $simulator->rollouts($layout)->play($soft));
+        self::assertContains(Ball::One, $before->struck);
+    }
+}
