@@ -418,6 +418,29 @@ final class PlanSearch
         return new Plan($this->rack, $candidate->place, $candidate->group, (new LegWriter($this->rack, $isQuick))->legs($shots, $replays), $end, $replays, $differs);
     }
 
+    /**
+     * The best candidates as plans, the best first.
+     *
+     * @param list<array<int, Replays>> $done    by candidate and block
+     * @param (\Closure(): bool)|null   $hasTime asked before each plan but the best is written; null: there is time for all
+     *
+     * @return list<Plan> none where there is nothing to play
+     */
+    public function written(array $done, int $most, ?\Closure $hasTime = null): array
+    {
+        $candidates = $this->candidates();
+        $plans = [];
+        foreach (self::shown($done, $most) as $place => $candidate) {
+            if ($place > 0 && null !== $hasTime && !$hasTime()) {
+                break;
+            }
+            $best ??= $candidates[$candidate];
+            $plans[] = $this->plan($candidates[$candidate], self::total($done[$candidate]), 0 === $place ? '' : self::difference($candidates[$candidate], $best));
+        }
+
+        return $plans;
+    }
+
     /** What a candidate does otherwise than another, in words. */
     public static function difference(Candidate $candidate, Candidate $best): string
     {

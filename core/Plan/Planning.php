@@ -41,19 +41,14 @@ final class Planning
     }
 
     /**
-     * The best so far, first the best: its own legs in full, the others'.
+     * The best so far, the best first, each leg by leg.
+     *
+     * @param (\Closure(): bool)|null $hasTime asked before each plan but the best is written; null: there is time for all
      *
      * @return list<Plan> none where there is nothing to play
      */
-    public function plans(): array
+    public function plans(?\Closure $hasTime = null): array
     {
-        $plans = [];
-        $ranking = PlanSearch::shown($this->done, self::PLANS);
-        foreach ($ranking as $candidate) {
-            $differs = $candidate === $ranking[0] ? '' : PlanSearch::difference($this->candidates[$candidate], $this->candidates[$ranking[0]]);
-            $plans[] = $this->search->plan($this->candidates[$candidate], PlanSearch::total($this->done[$candidate]), $differs);
-        }
-
-        return $plans;
+        return $this->search->written($this->done, self::PLANS, $hasTime);
     }
 }

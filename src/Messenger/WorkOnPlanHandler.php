@@ -15,7 +15,6 @@ use ZigLane\App\Sheet\PlanWishes;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Format\PlanFile;
-use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\Replays;
 
@@ -109,9 +108,7 @@ final readonly class WorkOnPlanHandler
     /** @param list<array<int, Replays>> $done */
     private function written(PlanJob $job, PlanSearch $search, array $done, int $most): string
     {
-        $candidates = $search->candidates();
-        $ranking = PlanSearch::shown($done, $most);
-        $plans = array_map(static fn (int $i): Plan => $search->plan($candidates[$i], PlanSearch::total($done[$i]), $i === $ranking[0] ? '' : PlanSearch::difference($candidates[$i], $candidates[$ranking[0]])), $ranking);
+        $plans = $search->written($done, $most, fn (): bool => $this->jobs->secondsOf($job) < $job->getSeconds());
         \assert([] !== $plans);
 
         return PlanFile::write($plans, $this->jobs->secondsOf($job), $search->simulated());

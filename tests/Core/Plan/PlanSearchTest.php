@@ -292,6 +292,23 @@ final class PlanSearchTest extends TestCase
         self::assertGreaterThan(0.0, $plan->replays->chance());
     }
 
+    /** When the time is over the best plan is still written, and no other. */
+    public function testPlansBesideTheBestAreWrittenWhileThereIsTime(): void
+    {
+        $planning = new Planning(self::open());
+        $planning->step();
+        $all = $planning->plans();
+        $asked = 0;
+        $one = $planning->plans(static function () use (&$asked): bool {
+            ++$asked;
+
+            return false;
+        });
+        self::assertCount(1, $one);
+        self::assertEquals($all[0], $one[0]);
+        self::assertLessThanOrEqual(1, $asked);
+    }
+
     public function testNothingToPlayGivesNoPlan(): void
     {
         self::assertSame([], (new Planning(new Rack(Game::NineBall, Table::layout([5 => [1.0, 0.5]]))))->plans());
