@@ -126,7 +126,7 @@ if (isset($options['twin'])) {
         array_push($numbers, count($shot['balls']), ...array_merge(...$shot['balls']), ...$shot['strike']);
     }
     $pipes = [];
-    $process = proc_open([$options['twin']], [['pipe', 'r'], ['pipe', 'w'], \STDERR], $pipes);
+    $process = proc_open([$options['twin']], [['pipe', 'r'], ['pipe', 'w']], $pipes);
     fwrite($pipes[0], implode("\n", array_map(static fn (float|int $v): string => sprintf('%.17g', $v), $numbers)));
     fclose($pipes[0]);
     $lines = explode("\n", trim((string) stream_get_contents($pipes[1])));
@@ -251,7 +251,7 @@ if (isset($options['rigid'])) {
         $engine->run($bodies, [$bodies[0]]);
     }, 200, 100);
     $pipes = [];
-    $process = proc_open(['node', $options['rigid'], (string) $cue->x, (string) $one->x], [['pipe', 'r'], ['pipe', 'w'], \STDERR], $pipes);
+    $process = proc_open(['node', $options['rigid'], (string) $cue->x, (string) $one->x], [['pipe', 'r'], ['pipe', 'w']], $pipes);
     echo stream_get_contents($pipes[1]);
     printf("\nOurs, the same shot: %.0f µs (cue ball %.3f m, object ball %.3f m).\n", $a, $cue->x, $one->x);
     if (0 !== proc_close($process)) {
