@@ -44,7 +44,7 @@ enum TipUnit: string
     public function text(Tip $tip): string
     {
         return $this->number($tip).match ($this) {
-            self::Tips => ' tips',
+            self::Tips => '1' === $this->number($tip) ? ' tip' : ' tips',
             self::Percent => ' % R',
             self::Millimetres => ' mm',
         };
