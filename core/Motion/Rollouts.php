@@ -50,7 +50,8 @@ final class Rollouts
      */
     public function alone(array $motion): array
     {
-        foreach ($this->run($motion, $bodies, true) as [, $kind, $body, $other]) {
+        [$events, $bodies] = $this->run($motion, true);
+        foreach ($events as [, $kind, $body, $other]) {
             if (EventKind::Ball === $kind && null !== $other) {
                 return [$this->balls[$body->index === $this->cue ? $other->index : $body->index], -1.0, -1.0];
             }
@@ -70,7 +71,7 @@ final class Rollouts
     public function drops(array $motion, Pocket $pocket): bool
     {
         $index = (int) array_search($pocket, Surfaces::POCKETS, true);
-        foreach ($this->run($motion, $bodies, true, $index) as [, $kind, , , $where]) {
+        foreach ($this->run($motion, true, $index)[0] as [, $kind, , , $where]) {
             if (EventKind::Ball === $kind) {
                 return false;
             }
@@ -98,7 +99,7 @@ final class Rollouts
         $first = null;
         $pocketed = $cushions = [];
         $meetsCushion = false;
-        $events = $this->run($motion, $bodies);
+        [$events, $bodies] = $this->run($motion);
         $cue = $bodies[$this->cue];
         foreach ($events as [, $kind, $body, $other, $where]) {
             if (EventKind::Ball === $kind) {
@@ -137,13 +138,10 @@ final class Rollouts
 
     /**
      * @param array{float, float, float, float, float} $motion of the ball that is played
-     * @param array<int, Body>|null                    $bodies the balls as they end
      *
-     * @param-out array<int, Body>                     $bodies
-     *
-     * @return list<array{float, EventKind, Body, Body|null, int, float, float}> the engine's events
+     * @return array{list<array{float, EventKind, Body, Body|null, int, float, float}>, array<int, Body>} the engine's events, and the balls as they end
      */
-    private function run(array $motion, ?array &$bodies, bool $untilMeeting = false, int $towards = -1): array
+    private function run(array $motion, bool $untilMeeting = false, int $towards = -1): array
     {
         [$x, $y] = $this->spots[$this->cue];
         $played = new Body($this->cue, $x, $y, false);
@@ -151,7 +149,7 @@ final class Rollouts
         $bodies = $this->lying;
         $bodies[$this->cue] = $played;
         try {
-            return $this->engine->run($bodies, [$played], $untilMeeting, $towards);
+            return [$this->engine->run($bodies, [$played], $untilMeeting, $towards), $bodies];
         } finally {
             foreach ($this->engine->touched() as $body) {
                 if ($body !== $played) {

@@ -71,16 +71,15 @@ final readonly class BreakOff
                     continue;
                 }
                 $strike = $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio);
-                $good = self::isGood($racked, $rollouts->play($strike), $choice) ? 1.0 : 0.0;
-                $meant[] = new Option($choice, $aim, $strike, $good + $line->chance($cue) / 100);
+                $meant[] = [self::isGood($racked, $rollouts->play($strike), $choice), new Option($choice, $aim, $strike, $line->chance($cue) / 100)];
             }
         }
-        usort($meant, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
+        usort($meant, static fn (array $a, array $b): int => [$b[0], $b[1]->value] <=> [$a[0], $a[1]->value]);
         $best = null;
-        foreach (\array_slice($meant, 0, self::TRIED) as $option) {
-            $value = $option->value - floor($option->value) + $this->tried($racked, $option, new Randomness($seed));
+        foreach (\array_slice($meant, 0, self::TRIED) as [, $option]) {
+            $value = $option->value + $this->tried($racked, $option, new Randomness($seed));
             if ($value > ($best->value ?? 0.0)) {
-                $best = new Option($option->choice, $option->aim, $option->strike, $value);
+                $best = $option->worth($value);
             }
         }
 

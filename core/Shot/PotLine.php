@@ -114,6 +114,18 @@ final readonly class PotLine
     }
 
     /**
+     * The pots of a ball over some pockets; those that it cannot be sent into straight are left out.
+     *
+     * @param list<Pocket> $pockets
+     *
+     * @return list<self>
+     */
+    public static function findAll(Layout $layout, Ball $ball, array $pockets, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): array
+    {
+        return array_values(array_filter(array_map(static fn (Pocket $pocket): ?self => self::find($layout, $ball, $pocket, $simulator, $table, $set, $cue, $errors), $pockets)));
+    }
+
+    /**
      * The directions from which the ball drops, in pieces: rail first, more than the mouth may be open, and not all in one.
      *
      * @param float                 $half  angle of half the mouth, radians

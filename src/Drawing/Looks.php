@@ -31,7 +31,6 @@ use ZigLane\Core\Shot\TableReading;
 use ZigLane\Core\Shot\Trials;
 use ZigLane\Core\Shot\Zone;
 use ZigLane\Core\Shot\ZoneTarget;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 
 /**
@@ -187,10 +186,7 @@ final class Looks
     /** @return list<PotLine> the next ball's, over the chosen pocket or all */
     private function lines(Layout $layout, Ball $next, LookInput $input): array
     {
-        $simulator = new EventSimulator($this->rack->table, $this->rack->balls);
-        $lines = array_map(fn (Pocket $pocket): ?PotLine => PotLine::find($layout, $next, $pocket, $simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player), $input->pockets());
-
-        return array_values(array_filter($lines));
+        return PotLine::findAll($layout, $next, $input->pockets(), new EventSimulator($this->rack->table, $this->rack->balls), $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
     }
 
     /**
@@ -366,8 +362,8 @@ final class Looks
     private function land(SolvedShot $shot, LookInput $input): void
     {
         $next = $input->nextBall();
-        $lines = null !== $next && $shot->layout->has($next) && $next !== $shot->choice->ball ? $this->lines($shot->layout->without($shot->choice->ball), $next, $input) : [];
         $point = $input->point();
+        $lines = null === $point && null !== $next && $shot->layout->has($next) && $next !== $shot->choice->ball ? $this->lines($shot->layout->without($shot->choice->ball), $next, $input) : [];
         if (null !== $point) {
             $spot = $this->plan->projection->spot(...$point);
             $target = new SpotTarget($spot);

@@ -37,8 +37,8 @@ final readonly class OddsReport
         $this->tries = $trials->count;
         $window = Window::of($shot, $simulator, $rack->table, $rack->balls, $rack->cue);
         $this->window = \sprintf('the cue may turn %.2f° left or %.2f° right: %.0f or %.0f mm at the pocket', rad2deg($window->left), rad2deg($window->right), 1000 * $window->atPocket[0], 1000 * $window->atPocket[1]);
-        $sides = PocketSides::of($shot, $simulator, $rack->table);
-        $told = null === $shot->choice->direction ? array_filter(['straight' => $sides->straight(), 'rail' => $sides->railFirst()]) : [];
+        $sides = null === $shot->choice->direction ? PocketSides::of($shot, $simulator, $rack->table) : null;
+        $told = array_filter(['straight' => $sides?->straight(), 'rail' => $sides?->railFirst()]);
         $this->sides = implode('; ', array_map(self::side(...), $told));
         $this->railFirst = isset($told['rail']) ? \sprintf('%.0f', 500 * ($told['rail']['from'] + $told['rail']['to'])) : '';
         $misses = $trials->thick + $trials->thin;

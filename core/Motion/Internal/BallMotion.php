@@ -34,6 +34,8 @@ final class BallMotion
     public const DROPS = 6;
     /** A contact with a surface that was none, or that made no event. */
     public const PRESSED = 7;
+    /** No event: the ball is only moved to a later time. */
+    private const ADVANCED = 8;
 
     // As in Body, whose constants would be looked up at run time.
     private const SLIDING = 0;
@@ -164,34 +166,8 @@ final class BallMotion
     public function advance($b, float $time): void
     {
         if ($time > $b->since) {
-            $this->carry($b, $b->phase, $time, $b->since, $b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay, $b->wx, $b->wy, $b->wz);
+            $this->play($b, self::ADVANCED, $b->phase, $b->zone, $time, $b->since, $b->phaseEnds, $b->drops, $b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay, $b->wx, $b->wy, $b->wz);
         }
-    }
-
-    /** @param Body $b */
-    private function carry($b, int $phase, float $time, float $since, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $wx, float $wy, float $wz): void
-    {
-        $dt = $time - $since;
-        $b->since = $time;
-        if ($phase <= self::ROLLING) {
-            $b->x = $x + $dt * ($vx + 0.5 * $dt * $ax);
-            $b->y = $y + $dt * ($vy + 0.5 * $dt * $ay);
-            $vx += $dt * $ax;
-            $vy += $dt * $ay;
-            if (self::ROLLING === $phase) {
-                $wx = -$vy * $this->perRadius;
-                $wy = $vx * $this->perRadius;
-            } else {
-                $wx += $this->turn * $dt * $ay;
-                $wy -= $this->turn * $dt * $ax;
-            }
-            $b->vx = $vx;
-            $b->vy = $vy;
-            $b->wx = $wx;
-            $b->wy = $wy;
-        }
-        $lost = $this->spinDecay * $dt;
-        $b->wz = $wz > $lost ? $wz - $lost : ($wz < -$lost ? $wz + $lost : 0.0);
     }
 
     /**
@@ -346,7 +322,7 @@ final class BallMotion
         } elseif (self::LEAVES_ZONE === $kind) {
             $zone = -1;
             $b->zone = -1;
-        } else {
+        } elseif (self::ADVANCED !== $kind) {
             $drops = self::ENTERS_HOLE === $kind ? $now + self::DROP_TIME : \INF;
             $b->drops = $drops;
         }
@@ -360,7 +336,7 @@ final class BallMotion
         $b->wz = $wz;
         if (self::LEAVES_ZONE === $kind) {
             $this->searchTable($b, $now, $phaseEnds, $x, $y, $vx, $vy, $ax, $ay);
-        } else {
+        } elseif (self::ADVANCED !== $kind) {
             $this->searchZone($b, $b->zone, $phase, $now, $phaseEnds, $drops, $x, $y, $vx, $vy, $ax, $ay);
         }
 
@@ -540,6 +516,22 @@ final class BallMotion
     }
 
     /**
+     * The same of a rail beside a pocket, before a time and on its nose; INF if not so. $along is the place along the rail, with its
+     * velocity and acceleration.
+     *
+     * @param Body $b
+     */
+    private function reachesNose($b, int $rail, float $since, float $before, float $gap, float $v, float $a, float $along, float $vAlong, float $aAlong): float
+    {
+        if ($gap < -1e-4) {
+            return \INF;
+        }
+        $t = Approach::crossing($gap + 0.0, $v, $a, 0.0 + $this->gap);
+
+        return $since + $t < $before && $this->surfaces->isOnNose($rail + 0, $along + $t * ($vAlong + 0.5 * $t * $aAlong)) ? $this->notPressed($b, $rail, $since + $t) : \INF;
+    }
+
+    /**
      * The time of a contact, or that until which the surface is let alone.
      *
      * @param Body $b
@@ -574,34 +566,22 @@ final class BallMotion
             $pocket = $this->surfaces->pockets[$zone];
             $isSide = 1 === $zone % 3;
             // The rails beside it. A ball that is already between the noses meets these at their points.
-            $gap = $zone < 3 ? $y - $this->right : $this->left - $y;
-            if ($gap >= -1e-4) {
-                $side = $zone < 3 ? 1.0 : -1.0;
-                $t = Approach::crossing($gap + 0.0, $side * $vy, $side * $ay, 0.0 + $this->gap);
-                $at = $since + $t;
-                $rail = $zone < 3 ? 2 : 3;
-                if ($at < $time && $this->surfaces->isOnNose($rail + 0, $x + $t * ($vx + 0.5 * $t * $ax))) {
-                    $at = $this->notPressed($b, $rail, $at);
-                    if ($at < $time) {
-                        $time = $at;
-                        $kind = self::SURFACE;
-                        $surface = $rail;
-                    }
-                }
+            $side = $zone < 3 ? 1.0 : -1.0;
+            $rail = $zone < 3 ? 2 : 3;
+            $at = $this->reachesNose($b, $rail, $since, $time, $zone < 3 ? $y - $this->right : $this->left - $y, $side * $vy, $side * $ay, $x, $vx, $ax);
+            if ($at < $time) {
+                $time = $at;
+                $kind = self::SURFACE;
+                $surface = $rail;
             }
-            $gap = 0 === $zone % 3 ? $x - $this->head : $this->foot - $x;
-            if (!$isSide && $gap >= -1e-4) {
+            if (!$isSide) {
                 $side = 0 === $zone % 3 ? 1.0 : -1.0;
-                $t = Approach::crossing($gap + 0.0, $side * $vx, $side * $ax, 0.0 + $this->gap);
-                $at = $since + $t;
                 $rail = 0 === $zone % 3 ? 0 : 1;
-                if ($at < $time && $this->surfaces->isOnNose($rail + 0, $y + $t * ($vy + 0.5 * $t * $ay))) {
-                    $at = $this->notPressed($b, $rail, $at);
-                    if ($at < $time) {
-                        $time = $at;
-                        $kind = self::SURFACE;
-                        $surface = $rail;
-                    }
+                $at = $this->reachesNose($b, $rail, $since, $time, 0 === $zone % 3 ? $x - $this->head : $this->foot - $x, $side * $vx, $side * $ax, $y, $vy, $ay);
+                if ($at < $time) {
+                    $time = $at;
+                    $kind = self::SURFACE;
+                    $surface = $rail;
                 }
             }
             // Its two sides: a nose point, and the facing that runs from it into the pocket, with the direction square to that.

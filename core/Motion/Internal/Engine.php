@@ -190,29 +190,11 @@ final class Engine
             $this->recordSurface($b, $surface, $b->since, $b->x, $b->y);
         } elseif (self::DROPS === $kind) {
             $this->record(EventKind::Pocket, $b, null, $b->zone);
-            $this->leave($b);
-
-            return;
         }
         $this->searchPairs($b);
-    }
-
-    /** A ball that has dropped takes part in nothing any more. */
-    private function leave(Body $b): void
-    {
-        $awake = [];
-        foreach ($this->awake as $body) {
-            if ($body !== $b) {
-                $awake[] = $body;
-            }
-        }
-        $this->awake = $awake;
-        // A ball that had counted on meeting it meets another, or none.
-        foreach ($awake as $other) {
-            if ($other->partner === $b) {
-                $this->motion->searchAgain($other, $this->now + 0.0);
-                $this->searchPairs($other);
-            }
+        if (self::DROPS === $kind) {
+            // It takes part in nothing any more.
+            $this->awake = array_values(array_filter($this->awake, static fn (Body $other): bool => $other !== $b));
         }
     }
 

@@ -105,15 +105,7 @@ final readonly class LegWriter
     /** @return list<PotLine> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */
     private function lines(SolvedShot $next): array
     {
-        $lines = [];
-        foreach ($this->isQuick ? [$next->choice->pocket] : Pocket::cases() as $pocket) {
-            $line = PotLine::find($next->layout, $next->choice->ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
-            if (null !== $line) {
-                $lines[] = $line;
-            }
-        }
-
-        return $lines;
+        return PotLine::findAll($next->layout, $next->choice->ball, $this->isQuick ? [$next->choice->pocket] : Pocket::cases(), $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
     }
 
     /** @return list<string> */
