@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\ElementClickInterceptedException;
+use Facebook\WebDriver\Exception\ElementNotInteractableException;
+use Facebook\WebDriver\Exception\NoSuchElementException;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
@@ -91,15 +95,39 @@ abstract class BrowserTestCase extends TestCase
         $this->browser->wait(15, 50)->until(static function () use ($condition): bool {
             try {
                 return $condition();
-            } catch (\Facebook\WebDriver\Exception\StaleElementReferenceException|\Facebook\WebDriver\Exception\NoSuchElementException) {
+            } catch (StaleElementReferenceException|NoSuchElementException|ElementClickInterceptedException|ElementNotInteractableException) {
                 return false;
             }
         }, $message);
     }
 
+    /** What an element says, found and read in one step: an answer may replace it at any time. */
+    protected function text(string $css): string
+    {
+        return $this->read($css, 'e.innerText ?? e.textContent');
+    }
+
+    /** An attribute of an element, of a field's value what stands in it now; found and read in one step. */
+    protected function attribute(string $css, string $name): string
+    {
+        return $this->read($css, "arguments[1] === 'value' && 'value' in e ? e.value : e.getAttribute(arguments[1]) ?? ''", $name);
+    }
+
+    /** @param string $expression of the element e, in JavaScript */
+    private function read(string $css, string $expression, string ...$more): string
+    {
+        $read = '';
+        $this->until(function () use ($css, $expression, $more, &$read): bool {
+            $read = $this->browser->executeScript("const e = document.querySelector(arguments[0]); return e === null ? null : String($expression).trim();", [$css, ...$more]);
+
+            return null !== $read;
+        }, "there is no $css");
+
+        return \is_string($read) ? $read : '';
+    }
+
     protected function click(string $css): void
     {
-        $this->see($css);
         // An answer may replace it between the look and the press.
         $this->until(function () use ($css): bool {
             $this->element($css)->click();
@@ -110,9 +138,13 @@ abstract class BrowserTestCase extends TestCase
 
     protected function type(string $css, string $text): void
     {
-        $field = $this->see($css);
-        $field->clear();
-        $field->sendKeys($text);
+        $this->until(function () use ($css, $text): bool {
+            $field = $this->element($css);
+            $field->clear();
+            $field->sendKeys($text);
+
+            return $text === $this->attribute($css, 'value');
+        }, "$css does not take '$text'");
     }
 
     protected function press(string ...$keys): void
@@ -185,13 +217,13 @@ abstract class BrowserTestCase extends TestCase
     /** @return array{float, float} where the page has a ball, in diamonds */
     protected function spot(string $ball): array
     {
-        $element = $this->element("[data-ball=\"$ball\"]");
+        [$long, $short] = explode(' ', $this->read("[data-ball=\"$ball\"]", "e.dataset.long + ' ' + e.dataset.short")) + ['', ''];
 
-        return [(float) $element->getAttribute('data-long'), (float) $element->getAttribute('data-short')];
+        return [(float) $long, (float) $short];
     }
 
     protected function awaitSaved(int $version): void
     {
-        $this->until(fn (): bool => (int) $this->element('[data-desk]')->getAttribute('data-version') >= $version, "version $version was not saved");
+        $this->until(fn (): bool => (int) $this->attribute('[data-desk]', 'data-version') >= $version, "version $version was not saved");
     }
 }

@@ -35,35 +35,35 @@ final class RackSheetTest extends BrowserTestCase
         // Choose the ball and the pocket on the table, then the tip on the face and a speed.
         $this->click('a.next');
         $this->see('#chart [data-route="cue"]');
-        self::assertSame('4', $this->element('[name="ball"]')->getAttribute('value'));
+        self::assertSame('4', $this->attribute('[name="ball"]', 'value'));
         $this->click('[data-pocket="FR"] .grip');
-        $this->until(fn (): bool => 'Leg 1: 4 in FR' === $this->element('#leg')->getText(), 'the other pocket was not called');
+        $this->until(fn (): bool => 'Leg 1: 4 in FR' === $this->text('#leg'), 'the other pocket was not called');
         $this->click('[data-pocket="FL"] .grip');
-        $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->element('#leg')->getText(), 'the pocket was not called');
+        $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->text('#leg'), 'the pocket was not called');
         $before = $this->route();
         $this->drag([$this->pointOf('#face', 0.6, 0.4)]);
         $this->until(fn (): bool => $before !== $this->route(), 'the route did not follow the tip');
-        self::assertNotSame('0', $this->element('[name="tips"]')->getAttribute('value'));
+        self::assertNotSame('0', $this->attribute('[name="tips"]', 'value'));
         $drawn = $this->route();
         $this->type('[name="lengths"]', '3.1');
-        $this->until(fn (): bool => $drawn !== $this->route() && str_contains($this->element('#numbers')->getText(), 'The 4 drops in FL'), 'the route did not follow the speed');
+        $this->until(fn (): bool => $drawn !== $this->route() && str_contains($this->text('#numbers'), 'The 4 drops in FL'), 'the route did not follow the speed');
 
-        $landing = $this->element('[data-landing]')->getAttribute('data-landing');
+        $landing = $this->attribute('[data-landing]', 'data-landing');
         $this->until(function () use (&$landing): bool {
-            $now = $this->element('[data-landing]')->getAttribute('data-landing');
+            $now = $this->attribute('[data-landing]', 'data-landing');
             [$same, $landing] = [$now === $landing, $now];
 
             return $same;
         }, 'the landing does not settle');
         $fields = $this->fields();
         $this->click('.keep .button');
-        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'Saved with the sheet.'), 'the shot was not saved');
+        $this->until(fn (): bool => str_contains($this->text('#numbers'), 'Saved with the sheet.'), 'the shot was not saved');
 
         $this->browser->navigate()->refresh();
         $this->see('#chart [data-route="cue"]');
         self::assertSame($fields, $this->fields());
-        self::assertSame($landing, $this->element('[data-landing]')->getAttribute('data-landing'));
-        self::assertStringContainsString('Saved with the sheet.', $this->element('#numbers')->getText());
+        self::assertSame($landing, $this->attribute('[data-landing]', 'data-landing'));
+        self::assertStringContainsString('Saved with the sheet.', $this->text('#numbers'));
     }
 
     public function testLooksAreLaidOverTheTableAndAStrokeIsTaken(): void
@@ -81,7 +81,7 @@ final class RackSheetTest extends BrowserTestCase
         // Arrow keys go through them, and show which is which; Enter takes one.
         $this->browser->executeScript('document.querySelector("#look [data-take]").focus()');
         $this->press(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_DOWN);
-        $third = $this->element('#look li:nth-child(4) [data-take]')->getAttribute('data-for');
+        $third = $this->attribute('#look li:nth-child(4) [data-take]', 'data-for');
         $this->see(\sprintf('#overlay .over-line.is-pointed[data-for="%s"]', $third));
         self::assertSame($before, $this->fields());
         $this->press(WebDriverKeys::ENTER);
@@ -89,17 +89,17 @@ final class RackSheetTest extends BrowserTestCase
 
         $look('zone');
         $this->see('#overlay .area');
-        self::assertStringContainsString('Shaded: the 5', $this->element('#look')->getText());
+        self::assertStringContainsString('Shaded: the 5', $this->text('#look'));
 
         $look('land');
-        $this->until(fn (): bool => str_contains($this->element('#look')->getText(), 'Click the cloth'), 'no word of what to do');
+        $this->until(fn (): bool => str_contains($this->text('#look'), 'Click the cloth'), 'no word of what to do');
         [$x, $y] = $this->onScreen(5, 1.5);
         $this->browser->executeScript('document.elementFromPoint(arguments[0], arguments[1]).dispatchEvent(new MouseEvent("click", {bubbles: true, clientX: arguments[0], clientY: arguments[1]}))', [$x, $y]);
         $this->see('#overlay .of-target');
-        $this->until(fn (): bool => str_contains($this->element('#look')->getText(), 'of 100'), 'no landing is told');
+        $this->until(fn (): bool => str_contains($this->text('#look'), 'of 100'), 'no landing is told');
 
         $look('route');
-        $this->until(fn (): bool => str_contains($this->element('#look')->getText(), 'cue ball stops'), 'the strip does not tell the route again');
+        $this->until(fn (): bool => str_contains($this->text('#look'), 'cue ball stops'), 'the strip does not tell the route again');
     }
 
     /** From an empty table to a run of two legs with nothing but the keyboard. */
@@ -107,7 +107,7 @@ final class RackSheetTest extends BrowserTestCase
     {
         $this->sheetWith([]);
         foreach (['0' => '2.9,0.9', '4' => '4.4,2.4', '5' => '6.4,2.9'] as $key => $at) {
-            $version = (int) $this->element('[data-desk]')->getAttribute('data-version');
+            $version = (int) $this->attribute('[data-desk]', 'data-version');
             $this->tabTo('[data-table]');
             $this->press((string) $key);
             $this->see(\sprintf('[data-tray-ball="%s"].is-selected', '0' === (string) $key ? 'cue' : $key));
@@ -125,11 +125,11 @@ final class RackSheetTest extends BrowserTestCase
         $this->see('[data-next-leg]');
         $this->tabTo('[data-next-leg]');
         $this->press(WebDriverKeys::ENTER);
-        $this->until(fn (): bool => str_starts_with($this->element('#leg')->getText(), 'Leg 2: 5'), 'the second leg is not there');
+        $this->until(fn (): bool => str_starts_with($this->text('#leg'), 'Leg 2: 5'), 'the second leg is not there');
         $this->see('#chart [data-route="cue"]');
         $this->tabTo('.keep .button');
         $this->press(WebDriverKeys::ENTER);
-        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'Saved with the sheet.'), 'the second leg was not saved');
+        $this->until(fn (): bool => str_contains($this->text('#numbers'), 'Saved with the sheet.'), 'the second leg was not saved');
         self::assertCount(2, $this->browser->findElements(WebDriverBy::cssSelector('.legs li')));
     }
 
@@ -138,7 +138,7 @@ final class RackSheetTest extends BrowserTestCase
     {
         $this->sheetWith([]);
         foreach (['cue' => [2.9, 0.9], '4' => [4.4, 2.4], '5' => [6.4, 2.9]] as $ball => [$long, $short]) {
-            $version = (int) $this->element('[data-desk]')->getAttribute('data-version');
+            $version = (int) $this->attribute('[data-desk]', 'data-version');
             $tray = $this->element("[data-tray-ball=\"$ball\"]")->getLocation();
             $this->drag([[$tray->getX() + 12, $tray->getY() + 12], $this->onScreen(5, 1), $this->onScreen($long, $short)]);
             $this->awaitSaved($version + 1);
@@ -146,15 +146,15 @@ final class RackSheetTest extends BrowserTestCase
         $this->click('a.next');
         $this->see('#chart [data-route="cue"]');
         $this->click('[data-pocket="FL"] .grip');
-        $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->element('#leg')->getText(), 'the pocket was not called');
+        $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->text('#leg'), 'the pocket was not called');
         $this->drag([$this->pointOf('#face', 0.5, 0.42)]);
-        $this->until(fn (): bool => '0' !== $this->element('[name="tips"]')->getAttribute('value') && str_contains($this->element('#numbers')->getText(), 'The 4 drops in FL'), 'the tip was not put');
+        $this->until(fn (): bool => '0' !== $this->attribute('[name="tips"]', 'value') && str_contains($this->text('#numbers'), 'The 4 drops in FL'), 'the tip was not put');
         $this->click('.keep .button');
         $this->click('[data-next-leg]');
-        $this->until(fn (): bool => str_starts_with($this->element('#leg')->getText(), 'Leg 2: 5'), 'the second leg is not there');
+        $this->until(fn (): bool => str_starts_with($this->text('#leg'), 'Leg 2: 5'), 'the second leg is not there');
         $this->see('#chart [data-route="cue"]');
         $this->click('.keep .button');
-        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'Saved with the sheet.'), 'the second leg was not saved');
+        $this->until(fn (): bool => str_contains($this->text('#numbers'), 'Saved with the sheet.'), 'the second leg was not saved');
         self::assertCount(2, $this->browser->findElements(WebDriverBy::cssSelector('.legs li')));
     }
 
@@ -162,14 +162,14 @@ final class RackSheetTest extends BrowserTestCase
     {
         $this->tabTo('[name="pocket"]');
         $this->press($pocket);
-        $this->until(fn (): bool => str_ends_with($this->element('#leg')->getText(), 'in '.$pocket), 'the pocket was not called');
+        $this->until(fn (): bool => str_ends_with($this->text('#leg'), 'in '.$pocket), 'the pocket was not called');
         $this->tabTo('#face');
         $this->press(WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP);
-        $this->until(fn (): bool => '0.18' === $this->element('[name="tips"]')->getAttribute('value'), 'the tip was not moved');
+        $this->until(fn (): bool => '0.18' === $this->attribute('[name="tips"]', 'value'), 'the tip was not moved');
         $this->tabTo('#lengths');
         $this->press(WebDriverKeys::CONTROL, 'a', WebDriverKeys::CONTROL);
         $this->press($lengths, WebDriverKeys::ENTER);
-        $this->until(fn (): bool => str_contains($this->element('#numbers')->getText(), 'The 4 drops in '.$pocket), 'the shot was not drawn');
+        $this->until(fn (): bool => str_contains($this->text('#numbers'), 'The 4 drops in '.$pocket), 'the shot was not drawn');
     }
 
     /** Presses Tab until an element has the focus, as a person without a mouse does. */
@@ -192,17 +192,17 @@ final class RackSheetTest extends BrowserTestCase
         $this->click('.next-steps a:not(.next)');
         $this->click('.ask .buttons .button');
         $this->see('.strip .card');
-        $this->until(fn (): bool => str_contains($this->element('[data-run-odds]')->getText(), 'of 100 run out'), 'the run was not rehearsed');
+        $this->until(fn (): bool => str_contains($this->text('[data-run-odds]'), 'of 100 run out'), 'the run was not rehearsed');
         // The work goes on after a reload, and ends.
         $this->browser->navigate()->refresh();
         $this->see('.strip .card');
         $this->browser->wait(40, 200)->until(fn (): bool => [] === $this->browser->findElements(WebDriverBy::cssSelector('#progress progress')), 'the plan does not end');
 
-        self::assertSame('Leg 1: 4 in', substr($this->element('.this-leg h2')->getText(), 0, 11));
+        self::assertSame('Leg 1: 4 in', substr($this->text('.this-leg h2'), 0, 11));
         $this->press(WebDriverKeys::ARROW_RIGHT);
-        $this->until(fn (): bool => str_starts_with($this->element('.this-leg h2')->getText(), 'Leg 2: 5'), 'the arrow key does not step on');
+        $this->until(fn (): bool => str_starts_with($this->text('.this-leg h2'), 'Leg 2: 5'), 'the arrow key does not step on');
         $this->press(WebDriverKeys::ARROW_LEFT);
-        $this->until(fn (): bool => str_starts_with($this->element('.this-leg h2')->getText(), 'Leg 1: 4'), 'the arrow key does not step back');
+        $this->until(fn (): bool => str_starts_with($this->text('.this-leg h2'), 'Leg 1: 4'), 'the arrow key does not step back');
         $this->browser->executeScript('document.activeElement?.blur()');
         $this->click('[data-play="4"]');
         $this->see('[data-animation] .ball');
@@ -210,8 +210,8 @@ final class RackSheetTest extends BrowserTestCase
 
         $this->click('form[action$="/take"] .button');
         $this->see('#chart [data-route="cue"]');
-        self::assertStringStartsWith('Leg 1: 4 in', $this->element('#leg')->getText());
-        self::assertStringContainsString('Saved with the sheet.', $this->element('#numbers')->getText());
+        self::assertStringStartsWith('Leg 1: 4 in', $this->text('#leg'));
+        self::assertStringContainsString('Saved with the sheet.', $this->text('#numbers'));
         self::assertCount(2, $this->browser->findElements(WebDriverBy::cssSelector('.legs li')));
     }
 
@@ -258,7 +258,7 @@ final class RackSheetTest extends BrowserTestCase
     {
         $this->sheetWith(['cue' => '2,2', '7' => '5,2']);
         $this->window(500, 900);
-        $this->until(fn (): bool => '1' === $this->element('[data-desk]')->getAttribute('data-upright'), 'the table is not drawn upright');
+        $this->until(fn (): bool => '1' === $this->attribute('[data-desk]', 'data-upright'), 'the table is not drawn upright');
         $at = fn (float $long, float $short): array => $this->onUprightScreen($long, $short);
         $this->drag([$at(5, 2), $at(5.5, 1.5), $at(6, 1)], 'touch');
         $this->awaitSaved(4);
@@ -270,7 +270,7 @@ final class RackSheetTest extends BrowserTestCase
         $this->sheetWith(['cue' => '2,2', '7' => '5,2']);
         $this->type('[name="at"]', '2,2.05');
         $this->click('[data-place] [value="place"]');
-        $this->until(fn (): bool => str_contains($this->element('[data-error]')->getText(), 'overlaps'), 'the overlap was not told');
+        $this->until(fn (): bool => str_contains($this->text('[data-error]'), 'overlaps'), 'the overlap was not told');
         $this->assertSpot(5, 2, '7', 1e-9);
     }
 
@@ -338,7 +338,7 @@ final class RackSheetTest extends BrowserTestCase
     {
         $fields = [];
         foreach (['ball', 'pocket', 'clock', 'tips', 'lengths', 'elevation'] as $name) {
-            $fields[$name] = (string) $this->element("[name=\"$name\"]")->getAttribute('value');
+            $fields[$name] = $this->attribute("[name=\"$name\"]", 'value');
         }
 
         return $fields;
