@@ -316,7 +316,8 @@ final class PlanSearch
     }
 
     /**
-     * The candidates as all replays rank them now, the best first.
+     * The candidates as all replays rank them now, the best first: by the chance that each has at the least (at 95 percent), so that few lucky
+     * replays do not outdo many.
      *
      * @param list<array<int, Replays>> $done
      *
@@ -324,15 +325,11 @@ final class PlanSearch
      */
     public static function best(array $done): array
     {
-        $full = 0;
-        foreach (self::STAGES as [$keep, $blocks]) {
-            if (\count(array_filter($done, static fn (array $replays): bool => \count($replays) >= $blocks)) < min($keep, \count($done))) {
-                break;
-            }
-            $full = $blocks;
-        }
+        $least = array_map(static fn (array $blocks): float => self::total($blocks)->interval()[0], $done);
+        $order = array_keys($done);
+        usort($order, static fn (int $a, int $b): int => [$least[$b], $a] <=> [$least[$a], $b]);
 
-        return 0 === $full ? self::early($done) : self::ranking($done, $full);
+        return $order;
     }
 
     /**
@@ -348,24 +345,6 @@ final class PlanSearch
         $replayed = array_values(array_filter($best, static fn (int $candidate): bool => [] !== $done[$candidate]));
 
         return \array_slice([] === $replayed ? \array_slice($best, 0, 1) : $replayed, 0, $most);
-    }
-
-    /**
-     * Before the first stage is complete: by what there is, drawn towards the mean of all by a block's worth of replays.
-     *
-     * @param list<array<int, Replays>> $done
-     *
-     * @return list<int>
-     */
-    private static function early(array $done): array
-    {
-        $totals = array_map(self::total(...), $done);
-        $mean = array_reduce($totals, static fn (Replays $sum, Replays $one): Replays => $sum->plus($one), new Replays())->chance();
-        $score = array_map(static fn (Replays $total): float => ($total->finished + self::BLOCK * $mean) / ($total->tries + self::BLOCK), $totals);
-        $order = array_keys($done);
-        usort($order, static fn (int $a, int $b): int => [$score[$b], $a] <=> [$score[$a], $b]);
-
-        return $order;
     }
 
     /** @param array<int, Replays> $blocks */

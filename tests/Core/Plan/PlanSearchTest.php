@@ -117,6 +117,20 @@ final class PlanSearchTest extends TestCase
         self::assertGreaterThan(\count($done[0]), \count($done[2]));
     }
 
+    /** In the middle of a stage the one that did better in as many replays comes first; a few lucky replays do not outdo many. */
+    public function testTheRankingTakesAllReplaysAndTrustsFewLess(): void
+    {
+        $blocks = static fn (int ...$finished): array => array_map(static function (int $count): Replays {
+            $replays = new Replays();
+            $replays->tries = PlanSearch::BLOCK;
+            $replays->finished = $count;
+
+            return $replays;
+        }, array_values($finished));
+        self::assertSame([1, 0, 2], PlanSearch::best([$blocks(7, 6, 4, 3, 3), $blocks(5, 6, 7, 6, 7), $blocks(3, 2)]));
+        self::assertSame([0, 1], PlanSearch::best([$blocks(...array_fill(0, 40, 10)), $blocks(11, 11)]));
+    }
+
     /** What a plan states is what a rehearsal with other errors finds: 400 replays against 200, three standard errors apart at the most. */
     public function testStatedOddsAreRehearsedOdds(): void
     {
