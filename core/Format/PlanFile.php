@@ -115,6 +115,7 @@ final readonly class PlanFile
             'position' => round($leg->position, 3),
             'runOut' => null === $leg->runOut ? null : round($leg->runOut, 4),
             'risks' => array_map(static fn (float $share): float => round($share, 3), $leg->risks),
+            'misses' => null === $leg->misses ? null : ['count' => $leg->misses->count, 'fouls' => $leg->misses->fouls, 'leave' => null === $leg->misses->chance ? null : round($leg->misses->chance, 3)],
             'reasons' => $leg->reasons,
         ], static fn (mixed $value): bool => null !== $value);
     }

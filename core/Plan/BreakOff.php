@@ -6,23 +6,18 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\LaneError;
-use ZigLane\Core\Error\NoAim;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
-use ZigLane\Core\Plan\Internal\Prospect;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\AimFinder;
-use ZigLane\Core\Shot\GhostBall;
 use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableGeometry;
 
 /**
  * The break shot of straight pool: the last ball of a rack is made while the cue ball opens the next, which lies there without its apex.
@@ -39,9 +34,6 @@ final readonly class BreakOff
     private const STROKES = [[3.2, 0.35], [4.4, 0.35], [4.4, 0.0], [5.6, 0.2]];
     private const TRIED = 2;
     private const TRIES = 4;
-    /** Of what an opened rack leaves: pots looked at, and cuts thinner than this left out, degrees. */
-    private const LOOKED = 3;
-    private const THINNEST = 65.0;
 
     private AimFinder $aims;
 
@@ -129,41 +121,9 @@ final readonly class BreakOff
         return max(0, $moved - 1);
     }
 
-    /**
-     * What an opened rack leaves: the chance of the easiest pot from where the cue ball lies, 0 if nothing goes straight. By geometry the
-     * pots whose ways are free, and of the most promising the chance.
-     */
+    /** What an opened rack leaves: the chance of the easiest pot from where the cue ball lies, 0 if nothing goes straight. */
     public function left(Layout $opened): float
     {
-        $cue = $opened->spot(Ball::Cue);
-        $sight = new Sight($this->rack->balls);
-        $geometry = new TableGeometry($this->rack->table);
-        $pots = [];
-        foreach ($opened->balls() as $ball) {
-            if (Ball::Cue === $ball) {
-                continue;
-            }
-            $others = $opened->without($ball)->without(Ball::Cue);
-            $spot = $opened->spot($ball);
-            foreach (Pocket::cases() as $pocket) {
-                try {
-                    $ghost = GhostBall::of($cue, $spot, $geometry->at($pocket), $this->rack->balls, $ball);
-                } catch (NoAim) {
-                    continue;
-                }
-                $promise = cos(deg2rad($ghost->cutDegrees)) / ((0.3 + $ghost->distance) * (0.3 + $ghost->objectDistance));
-                if ($ghost->cutDegrees < self::THINNEST && 0 === Prospect::inTheWay($sight, $others, $spot, $geometry->at($pocket)->mouth()) && 0 === Prospect::inTheWay($sight, $others, $cue, $ghost->at)) {
-                    $pots[] = [$promise, $ball, $pocket];
-                }
-            }
-        }
-        usort($pots, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
-        $best = 0.0;
-        foreach (\array_slice($pots, 0, self::LOOKED) as [, $ball, $pocket]) {
-            $line = PotLine::find(Layout::empty()->with($ball, $opened->spot($ball)), $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
-            $best = max($best, $line?->chance($cue) ?? 0.0);
-        }
-
-        return $best;
+        return (new Leave($this->rack, $this->simulator))->easiest($opened, array_values(array_filter($opened->balls(), static fn (Ball $ball): bool => Ball::Cue !== $ball)));
     }
 }

@@ -17,6 +17,7 @@ final readonly class Leg
      *                                                                     without a scratch
      * @param float|null                                         $runOut   chance to finish of the replays that came to this leg; null before any did
      * @param array{scratch: float, hook: float, contact: float} $risks    shares of the tries: the cue ball drops; it cannot meet the next ball straight; it strikes another ball
+     * @param MissLeave|null                                     $misses   what the misses of the tries leave; null where that was not looked at
      * @param list<list<Spot>>                                   $zone     of the next ball, in small polygons; empty for the last leg
      * @param Lane|null                                          $lane     null for the last leg, or where the shot as meant does not land in the zone
      * @param list<string>                                       $reasons  computed from this plan, each a clause
@@ -28,6 +29,7 @@ final readonly class Leg
         public float $position,
         public ?float $runOut,
         public array $risks,
+        public ?MissLeave $misses,
         public array $zone,
         public ?Lane $lane,
         public array $reasons,

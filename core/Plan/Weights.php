@@ -7,8 +7,8 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Shot\Stroke;
 
 /**
- * Where practitioners differ: what a shot costs besides its odds, in points of a hundred, and how its position is judged. All are nought
- * unless a player sets them: by default the odds alone decide.
+ * Where practitioners differ: what a shot costs besides its odds, in points of a hundred, and how its position and its misses are judged.
+ * All are nought unless a player sets them: by default the odds alone decide.
  */
 final readonly class Weights
 {
@@ -19,6 +19,7 @@ final readonly class Weights
         'travel' => [0.0, 0.0, 10.0],
         'drag' => [0.0, 0.0, 20.0],
         'spot' => [0.0, 0.0, 100.0],
+        'miss' => [0.0, 0.0, 100.0],
     ];
 
     /**
@@ -28,8 +29,10 @@ final readonly class Weights
      * @param float $drag   for a low stroke over a distance: the school that rolls softly instead
      * @param float $spot   no cost but a share, percent: how much of a shot's worth is that of the spot it is meant for, in the place of the mean of
      *                      where it may stop: the school of the exact spot, against that of the middle of the zone
+     * @param float $miss   for a miss that leaves the other player a sure pot or the ball in hand, and in proportion for one that leaves him less: the
+     *                      school of the two-way shot, against that of the percentages alone
      */
-    public function __construct(public float $draw = 0.0, public float $side = 0.0, public float $travel = 0.0, public float $drag = 0.0, public float $spot = 0.0)
+    public function __construct(public float $draw = 0.0, public float $side = 0.0, public float $travel = 0.0, public float $drag = 0.0, public float $spot = 0.0, public float $miss = 0.0)
     {
         foreach (self::LIMITS as $field => [, $least, $most]) {
             $value = $this->{$field};
@@ -65,6 +68,6 @@ final readonly class Weights
     /** @return array<string, float> */
     public function toArray(): array
     {
-        return ['draw' => $this->draw, 'side' => $this->side, 'travel' => $this->travel, 'drag' => $this->drag, 'spot' => $this->spot];
+        return ['draw' => $this->draw, 'side' => $this->side, 'travel' => $this->travel, 'drag' => $this->drag, 'spot' => $this->spot, 'miss' => $this->miss];
     }
 }

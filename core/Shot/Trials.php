@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
@@ -31,6 +32,7 @@ final readonly class Trials
      * @param array<int, int>    $struck    tries in which another ball was struck, by its number
      * @param int                $hooked    tries, of those made without a scratch, after which the next ball cannot be met straight
      * @param list<Spot>         $landings  where the cue ball stops after each made try without a scratch
+     * @param list<Ending>       $misses    how the tries end in which the called ball does not drop in the called pocket, but for miscues
      */
     private function __construct(
         public int $count,
@@ -44,6 +46,7 @@ final readonly class Trials
         public array $struck,
         public int $hooked,
         public array $landings,
+        public array $misses,
     ) {
     }
 
@@ -55,7 +58,7 @@ final readonly class Trials
         $sight = new Sight($set);
         $called = $shot->choice->ball;
         $made = $clean = $clear = $miscues = $thick = $thin = $hooked = 0;
-        $scratches = $struck = $landings = [];
+        $scratches = $struck = $landings = $misses = [];
         $next = null !== $next && $shot->layout->has($next) && $next !== $called ? $next : null;
         for ($i = 0; $i < $count; ++$i) {
             try {
@@ -78,6 +81,7 @@ final readonly class Trials
                 // Left of the meant line is fuller when the ball is to be cut to the right, and the other way round.
                 $left = $strike->direction + $strike->squirt() > $shot->strike->direction + $shot->strike->squirt();
                 $left === !$shot->aim->ghost->cutsLeft ? ++$thick : ++$thin;
+                $misses[] = $ending;
                 continue;
             }
             ++$made;
@@ -94,7 +98,7 @@ final readonly class Trials
         arsort($scratches);
         arsort($struck);
 
-        return new self($count, $made, $clean, $clear, $miscues, $thick, $thin, $scratches, $struck, $hooked, $landings);
+        return new self($count, $made, $clean, $clear, $miscues, $thick, $thin, $scratches, $struck, $hooked, $landings, $misses);
     }
 
     public function chance(): float

@@ -10,11 +10,14 @@ use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Plan\Leave;
+use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\TwoAhead;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\BallReading;
 use ZigLane\Core\Shot\Fan;
 use ZigLane\Core\Shot\IndirectSearch;
@@ -96,7 +99,8 @@ final class Looks
     private function spread(SolvedShot $shot, LookInput $input): void
     {
         $next = $input->nextBall();
-        $trials = Trials::of($shot, new EventSimulator($this->rack->table, $this->rack->balls), $this->rack->balls, $this->rack->player, self::TRIES, 1, $next);
+        $simulator = new EventSimulator($this->rack->table, $this->rack->balls);
+        $trials = Trials::of($shot, $simulator, $this->rack->balls, $this->rack->player, self::TRIES, 1, $next);
         foreach ($trials->landings as $landing) {
             $this->overlay->dot($landing, 7, 'of-trial');
         }
@@ -122,6 +126,10 @@ final class Looks
             $risks[] = 'miscue '.$percent($trials->miscues);
         }
         $parts[] = [] === $risks ? 'No scratch, no other ball struck.' : ucfirst(implode(', ', $risks)).'.';
+        $misses = MissLeave::of($trials->misses, $shot->layout, $this->rack->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $simulator, 2));
+        if ($misses->count > 0) {
+            $parts[] = MissWords::of($misses->count, $misses->fouls, $misses->chance);
+        }
         $this->sentences = $parts;
     }
 

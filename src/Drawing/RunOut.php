@@ -49,6 +49,9 @@ final class RunOut
     /** @var list<string> */
     public array $risks = [];
 
+    /** What a miss leaves the other player. */
+    public string $misses = '';
+
     /** @var list<string> of the chosen leg */
     public array $cautions = [];
 
@@ -208,6 +211,8 @@ final class RunOut
                 $this->risks[] = \sprintf('%s %d of 100', $word, (int) round(100 * $share));
             }
         }
+        $misses = \is_array($written['misses'] ?? null) ? $written['misses'] : [];
+        $this->misses = MissWords::of((int) self::number($misses['count'] ?? null), (int) self::number($misses['fouls'] ?? null), self::number($misses['leave'] ?? null));
         $lane = \is_array($written['lane'] ?? null) ? $written['lane'] : [];
         $length = self::number($lane['metres'] ?? null);
         if (null !== $length) {

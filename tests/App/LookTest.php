@@ -26,7 +26,7 @@ final class LookTest extends AppTestCase
     /** @return iterable<string, array{string, string, string}> */
     public static function looks(): iterable
     {
-        yield 'spread' => ['spread', '.area.is-95', '/Of 300 simulated tries with the player\'s errors \d+ % pot the 4/'];
+        yield 'spread' => ['spread', '.area.is-95', '/Of 300 simulated tries with the player\'s errors \d+ % pot the 4.*A miss leaves the other player a pot of \d+ of 100/'];
         yield 'tips' => ['tips', '.over-line.of-fan', '/centre .*12:00 0 tips, 2.4 lengths/'];
         yield 'speeds' => ['speeds', '.over-line.of-fan', '/1.2 lengths/'];
         yield 'zone' => ['zone', '.area', '/Shaded: the 9 in .* 50 or more of 100.*(Lane: \d+ cm, from \d+ % softer|No lane: )/'];

@@ -39,6 +39,7 @@ final class RunOutTest extends AppTestCase
         self::assertMatchesRegularExpression('/\d+ of 100 run out .*\d+ replays with the player\'s errors/', $this->text());
         self::assertCount(2, $this->client->getCrawler()->filter('.strip .card'));
         self::assertSelectorTextContains('.this-leg h2', 'Leg 1: 4 in');
+        self::assertMatchesRegularExpression('/A miss leaves the other player a pot of \d+ of 100|Every miss is a foul/', $this->text());
 
         // One leg more, as a fragment.
         $this->client->request('GET', $this->path($sheet, '/board').'?leg=2');

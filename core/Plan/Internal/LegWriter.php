@@ -7,13 +7,16 @@ namespace ZigLane\Core\Plan\Internal;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Plan\BreakOff;
+use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Leg;
+use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\Lane;
 use ZigLane\Core\Shot\PotLine;
@@ -75,6 +78,7 @@ final readonly class LegWriter
         $lane = $lane instanceof Lane ? $lane : null;
         $share = static fn (int $count): float => $count / $tries;
         $risks = ['scratch' => $share(array_sum($trials->scratches)), 'hook' => $share($trials->hooked), 'contact' => $share(0 === \count($trials->struck) ? 0 : max($trials->struck))];
+        $misses = $this->isQuick || $this->isBreak($shot) ? null : MissLeave::of($trials->misses, $shot->layout, $policy->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $this->simulator));
         $reasons = $this->isQuick ? [] : [
             ...$this->trouble($shot, $policy),
             ...(null === $next || null === $after ? [] : $this->side($shot, $next, $after)),
@@ -85,7 +89,7 @@ final readonly class LegWriter
             ...$this->second($shot, $policy),
         ];
 
-        return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $zone, $lane, $reasons);
+        return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $misses, $zone, $lane, $reasons);
     }
 
     /** @return list<string> */

@@ -8,7 +8,9 @@ use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Plan\Chooser;
+use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Replays;
@@ -18,6 +20,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\Aim;
 use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\CueClearance;
@@ -47,13 +50,21 @@ final readonly class Policy implements Chooser
     /** Step of the direction in that search, degrees, and how many of its shots are tried. */
     private const TURN = 1.0;
     private const ODD = 3;
+    /** Width of the grid on which balls are taken to lie for what a miss leaves, metres. */
+    private const GRID = 0.05;
+    /** What costs may leave of a shot's worth at the least: where nothing is free of them the least bad is played. */
+    private const LEAST = 0.01;
 
     private AimFinder $aims;
     private Referee $referee;
 
-    public function __construct(public Values $values, public ?Group $group = null, public Weights $weights = new Weights())
+    /** What misses leave, where that counts. */
+    private ?Leave $leave;
+
+    public function __construct(public Values $values, public ?Group $group = null, public Weights $weights = new Weights(), ?Leave $leave = null)
     {
         $rack = $values->survey->rack;
+        $this->leave = 0.0 === $weights->miss ? null : $leave ?? new Leave($rack, new EventSimulator($rack->table, $rack->balls), 1, self::GRID);
         $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
         $this->referee = new Referee($rack->game, $rack->rules);
     }
@@ -61,7 +72,7 @@ final readonly class Policy implements Chooser
     /** The policy for a layout in which balls lie where they were not surveyed. */
     public function on(Layout $layout): self
     {
-        return $this->values->survey->differsFrom($layout) ? new self($this->values->moved($layout), $this->group, $this->weights) : $this;
+        return $this->values->survey->differsFrom($layout) ? new self($this->values->moved($layout), $this->group, $this->weights, $this->leave) : $this;
     }
 
     public function next(Layout $layout, int $seed): ?Option
@@ -258,23 +269,29 @@ final readonly class Policy implements Chooser
             return null;
         }
         $random = new Randomness($seed);
-        $sum = 0.0;
+        $sum = $handed = 0.0;
         $goingOn = 0;
         for ($try = 0; $try < $tries; ++$try) {
             try {
-                $worth = $this->worth($layout, $choice, $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius)));
+                $ending = $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius));
+                $verdict = $this->referee->judge($layout, $this->group, $ending, $choice->ball, $choice->pocket);
+                $worth = $this->worth($verdict, $choice, $ending);
                 $sum += $worth;
                 $goingOn += $worth > 0.0 ? 1 : 0;
+                $handed += null === $this->leave || $verdict->goesOn ? 0.0 : $this->handed($this->leave, $verdict, $ending);
             } catch (IllegalStroke|SimulationLimit) {
                 // A miscue, or nothing that can be told: worth nothing.
+                $handed += 1.0;
             }
         }
         $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $aim->ghost->distance);
         if ($this->weights->spot > 0.0) {
-            $sum += 0.01 * $this->weights->spot * ($goingOn * $this->worth($layout, $choice, $rollouts->play($strike)) - $sum);
+            $meant = $rollouts->play($strike);
+            $sum += 0.01 * $this->weights->spot * ($goingOn * $this->worth($this->referee->judge($layout, $this->group, $meant, $choice->ball, $choice->pocket), $choice, $meant) - $sum);
         }
+        $cost += 0.01 * $this->weights->miss * $handed / $tries;
 
-        return new Option($choice, $aim, $strike, max(0.0, $sum / $tries - $cost));
+        return new Option($choice, $aim, $strike, max(self::LEAST * $sum / $tries, $sum / $tries - $cost));
     }
 
     /**
@@ -318,9 +335,8 @@ final readonly class Policy implements Chooser
     }
 
     /** The chance to finish after a shot has ended so. */
-    private function worth(Layout $before, ShotChoice $choice, Ending $ending): float
+    private function worth(Verdict $verdict, ShotChoice $choice, Ending $ending): float
     {
-        $verdict = $this->referee->judge($before, $this->group, $ending, $choice->ball, $choice->pocket);
         if (null !== $verdict->isWon) {
             return $verdict->isWon ? 1.0 : 0.0;
         }
@@ -339,5 +355,11 @@ final readonly class Policy implements Chooser
         $cue = $ending->final->spot(Ball::Cue);
 
         return $share * $this->values->at($after, $cue->x, $cue->y, $freed);
+    }
+
+    /** What a shot that ends the turn hands over: the chance of the other player's easiest pot; all after a foul, which gives him the ball in hand. */
+    private function handed(Leave $leave, Verdict $verdict, Ending $ending): float
+    {
+        return $verdict->isFoul() || false === $verdict->isWon ? 1.0 : $leave->toOther($ending->final, $this->group);
     }
 }

@@ -38,7 +38,7 @@ final class PlanFileTest extends TestCase
         self::assertSame([1.5, 1234], [$document['seconds'], $document['simulated']]);
         self::assertIsArray($document['legs']);
         self::assertIsArray($document['legs'][0]);
-        foreach (['ball', 'pocket', 'from', 'cut', 'ghost', 'stroke', 'lengths', 'tip', 'cushions', 'landing', 'zone', 'make', 'position', 'runOut', 'risks', 'reasons'] as $field) {
+        foreach (['ball', 'pocket', 'from', 'cut', 'ghost', 'stroke', 'lengths', 'tip', 'cushions', 'landing', 'zone', 'make', 'position', 'runOut', 'risks', 'misses', 'reasons'] as $field) {
             self::assertArrayHasKey($field, $document['legs'][0]);
         }
         self::assertNotSame([], $document['legs'][0]['zone']);

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Shot\ShotChoice;
+
+/** What the misses of one shot leave the other player. */
+final readonly class MissLeave
+{
+    /** Misses whose leave is looked at; they come in no order. */
+    private const LOOKED = 20;
+
+    /**
+     * @param int        $count  misses
+     * @param int        $fouls  of them that are fouls too: the other player has the ball in hand
+     * @param float|null $chance mean chance of the other player's easiest pot after those that are not, of the first twenty; null if there are none
+     */
+    private function __construct(public int $count, public int $fouls, public ?float $chance)
+    {
+    }
+
+    /**
+     * @param list<Ending> $misses tries in which the called ball did not drop in the called pocket
+     * @param Group|null   $group  the shooter's, in eight-ball
+     */
+    public static function of(array $misses, Layout $before, ?Group $group, ShotChoice $choice, Referee $referee, Leave $leave): self
+    {
+        $count = $fouls = $looked = 0;
+        $sum = 0.0;
+        foreach ($misses as $ending) {
+            $verdict = $referee->judge($before, $group, $ending, $choice->ball, $choice->pocket);
+            if ($verdict->goesOn) {
+                // Another ball went in, and that counts.
+                continue;
+            }
+            ++$count;
+            if ($verdict->isFoul() || false === $verdict->isWon) {
+                ++$fouls;
+            } elseif ($looked < self::LOOKED) {
+                ++$looked;
+                $sum += $leave->toOther($ending->final, $group);
+            }
+        }
+
+        return new self($count, $fouls, 0 === $looked ? null : $sum / $looked);
+    }
+}

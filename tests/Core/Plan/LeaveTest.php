@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Core\Plan;
+
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Plan\Leave;
+use ZigLane\Core\Plan\MissLeave;
+use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Shot\PotLine;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Tests\Table;
+
+/** What a miss leaves the other player. */
+final class LeaveTest extends TestCase
+{
+    public function testTheEasiestPotIsTheBestOfAllPockets(): void
+    {
+        $layout = Table::layout([0 => [1.0, 0.4], 5 => [1.9, 0.8]]);
+        $rack = new Rack(Game::NineBall, $layout);
+        $simulator = new EventSimulator();
+        $lines = PotLine::findAll($layout, Ball::Five, Pocket::cases(), $simulator, $rack->table, $rack->balls, new Cue(), $rack->player);
+        $best = max(0.0, ...array_map(static fn (PotLine $line): float => $line->chance($layout->spot(Ball::Cue)), $lines));
+        self::assertGreaterThan(0.3, $best);
+        self::assertEqualsWithDelta($best, (new Leave($rack, $simulator))->toOther($layout, null), 1e-9);
+    }
+
+    public function testABallInTheWayOfTheCueBallLeavesNothing(): void
+    {
+        $layout = Table::layout([0 => [0.6, 0.635], 5 => [1.9, 0.635], 9 => [0.9, 0.635]]);
+        self::assertSame(0.0, (new Leave(new Rack(Game::NineBall, $layout), new EventSimulator()))->toOther($layout, null));
+        // The 9 is not his ball to shoot; without the 5 it would be.
+        self::assertGreaterThan(0.2, (new Leave(new Rack(Game::NineBall, $layout->without(Ball::Five)), new EventSimulator()))->toOther($layout->without(Ball::Five), null));
+    }
+
+    public function testInEightBallTheOtherPlayerHasTheOtherGroup(): void
+    {
+        // The 3 hangs in a pocket, the 12 lies behind it, hidden; the 8 is open to nobody who has balls left.
+        $layout = Table::layout([0 => [0.5, 0.3], 3 => [0.06, 0.06], 8 => [2.0, 1.2], 12 => [1.27, 0.03]]);
+        $leave = new Leave(new Rack(Game::EightBall, $layout), new EventSimulator());
+        self::assertGreaterThan(0.9, $leave->toOther($layout, Group::Stripes));
+        self::assertLessThan(0.9, $leave->toOther($layout, Group::Solids));
+        self::assertSame($leave->easiest($layout, [Ball::Twelve]), $leave->toOther($layout, Group::Solids));
+        self::assertGreaterThan(0.9, $leave->toOther($layout, Group::Open));
+        $last = $layout->without(Ball::Three);
+        self::assertSame($leave->easiest($last, [Ball::Eight]), $leave->toOther($last, Group::Stripes));
+    }
+
+    /** On a grid of five centimetres: half within three points of the exact spot, nine of ten within twelve. */
+    public function testTheGridOfSpotsComesNear(): void
+    {
+        $random = new Randomness(9);
+        $rack = new Rack(Game::NineBall, Table::layout([0 => [1.0, 0.4], 5 => [1.9, 0.8]]));
+        $exact = new Leave($rack, new EventSimulator());
+        $grid = new Leave($rack, new EventSimulator(), grid: 0.05);
+        $off = [];
+        while (\count($off) < 60) {
+            $layout = self::random($random, [Ball::Cue, Ball::Five]);
+            $off[] = abs($exact->toOther($layout, null) - $grid->toOther($layout, null));
+        }
+        sort($off);
+        self::assertLessThan(0.03, $off[30]);
+        self::assertLessThan(0.12, $off[54]);
+    }
+
+    public function testFoulsAreCountedApart(): void
+    {
+        // A long thin cut, softly: many misses do not reach a cushion, or miss the ball.
+        $layout = Table::layout([0 => [0.5, 0.3], 5 => [2.2, 0.7]]);
+        $rack = new Rack(Game::NineBall, $layout, player: new ExecutionErrors(0.6, 0.1, 2.0, 2.0));
+        $simulator = new EventSimulator();
+        $choice = new ShotChoice(Ball::Five, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), 2.0, 2.0));
+        $shot = (new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($layout, $choice);
+        $trials = Trials::of($shot, $simulator, $rack->balls, $rack->player, 100);
+        self::assertCount(100 - $trials->made - $trials->miscues, $trials->misses);
+        $misses = MissLeave::of($trials->misses, $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
+        // Nine-ball goes on after a ball in any pocket.
+        self::assertLessThanOrEqual(\count($trials->misses), $misses->count);
+        self::assertGreaterThan(40, $misses->count);
+        self::assertGreaterThan(0, $misses->fouls);
+        self::assertNotNull($misses->chance);
+        self::assertGreaterThan(0.0, $misses->chance);
+        self::assertLessThan(1.0, $misses->chance);
+        $none = MissLeave::of([], $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
+        self::assertSame([0, 0, null], [$none->count, $none->fouls, $none->chance]);
+    }
+
+    /** With the weight set, what is handed over is less, over some random layouts together; no shot is worth less than nothing. */
+    public function testTheWeightOfTheTwoWayShotHandsOverLess(): void
+    {
+        $random = new Randomness(5);
+        $handed = [0.0, 0.0];
+        for ($n = 0; $n < 4; ++$n) {
+            $rack = new Rack(Game::NineBall, self::random($random, [Ball::Cue, Ball::Seven, Ball::Eight, Ball::Nine]), player: new ExecutionErrors(0.12, 0.1, 2.0, 2.0));
+            $simulator = new EventSimulator();
+            foreach ([new Weights(), new Weights(miss: 60.0)] as $k => $weights) {
+                $candidate = (new PlanSearch($rack, weights: $weights))->candidates()[0] ?? null;
+                if (null === $candidate) {
+                    continue 2;
+                }
+                $choice = $candidate->option->choice;
+                self::assertGreaterThan(0.0, $candidate->option->value);
+                $trials = Trials::of((new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $choice), $simulator, $rack->balls, $rack->player, 200, 77);
+                $misses = MissLeave::of($trials->misses, $rack->layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
+                $handed[$k] += ($misses->fouls + $trials->miscues + ($misses->count - $misses->fouls) * ($misses->chance ?? 0.0)) / 200;
+            }
+        }
+        self::assertGreaterThan(0.1, $handed[0]);
+        self::assertLessThan($handed[0], $handed[1]);
+    }
+
+    /** @param list<Ball> $balls */
+    private static function random(Randomness $random, array $balls): Layout
+    {
+        $rules = new LayoutRules(new TableProfile(), new BallSet());
+        $layout = Layout::empty();
+        foreach ($balls as $ball) {
+            do {
+                $tried = $layout->with($ball, Spot::metres(0.05 + 2.44 * $random->share(), 0.05 + 1.17 * $random->share()));
+            } while ([] !== $rules->faults($tried));
+            $layout = $tried;
+        }
+
+        return $layout;
+    }
+}
