@@ -27,15 +27,14 @@ final class BallMotion
 {
     public const PHASE_ENDS = 0;
     public const SURFACE = 1;
-    public const ENTERS_ZONE = 2;
-    public const LEAVES_ZONE = 3;
-    public const ENTERS_HOLE = 4;
-    public const LEAVES_HOLE = 5;
-    public const DROPS = 6;
+    public const LEAVES_ZONE = 2;
+    public const ENTERS_HOLE = 3;
+    public const LEAVES_HOLE = 4;
+    public const DROPS = 5;
     /** A contact with a surface that was none, or that made no event. */
-    public const PRESSED = 7;
+    public const PRESSED = 6;
     /** No event: the ball is only moved to a later time. */
-    private const ADVANCED = 8;
+    private const ADVANCED = 7;
 
     // As in Body, whose constants would be looked up at run time.
     private const SLIDING = 0;
@@ -239,19 +238,98 @@ final class BallMotion
         if ($b->isTracked) {
             $b->keep();
         }
-        if ($zone >= 0) {
-            $this->searchZone($b, $zone, $phase, $now, $ends, $drops, $x, $y, $vx, $vy, $ax, $ay);
-        } elseif ($phase <= self::ROLLING) {
-            $this->searchTable($b, $now, $ends, $x, $y, $vx, $vy, $ax, $ay);
-        } else {
-            $b->ownTime = $ends;
-            $b->ownKind = self::PHASE_ENDS;
+        if ($phase > self::ROLLING) {
+            $b->ownTime = $drops < $ends ? $drops : $ends;
+            $b->ownKind = $drops < $ends ? self::DROPS : self::PHASE_ENDS;
             $b->ownSurface = -1;
             $b->left = $b->right = $x;
             $b->bottom = $b->top = $y;
             $b->pairTime = \INF;
             $b->partner = null;
+
+            return;
         }
+        // The box that the ball stays in until its phase ends; on the open table, where that is past a rail's nose line, when the ball is there, and
+        // what then: it meets the nose, or comes in between the noses of a pocket.
+        $isFound = $zone >= 0;
+        $time = $isFound ? $this->searchZone($b, $zone, $now, $ends, $drops, $x, $y, $vx, $vy, $ax, $ay) : $ends;
+        while (true) {
+            // Chord and sagitta of the parabola along each axis.
+            $seconds = $time - $now;
+            $left = $x;
+            $right = $x + $seconds * ($vx + 0.5 * $seconds * $ax);
+            if ($right < $left) {
+                $left = $right;
+                $right = $x;
+            }
+            $bottom = $y;
+            $top = $y + $seconds * ($vy + 0.5 * $seconds * $ay);
+            if ($top < $bottom) {
+                $bottom = $top;
+                $top = $y;
+            }
+            $bend = 0.125 * $seconds * $seconds;
+            $size = $ax < 0.0 ? -$bend * $ax : $bend * $ax;
+            $left -= $size;
+            $right += $size;
+            $size = $ay < 0.0 ? -$bend * $ay : $bend * $ay;
+            $bottom -= $size;
+            $top += $size;
+            if ($isFound) {
+                break;
+            }
+            $surface = -1;
+            if ($left <= $this->head) {
+                $at = $this->reaches($b, 0, $now, $x - $this->head, $vx, $ax);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 0;
+                }
+            }
+            if ($right >= $this->foot) {
+                $at = $this->reaches($b, 1, $now, $this->foot - $x, -$vx, -$ax);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 1;
+                }
+            }
+            if ($bottom <= $this->right) {
+                $at = $this->reaches($b, 2, $now, $y - $this->right, $vy, $ay);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 2;
+                }
+            }
+            if ($top >= $this->left) {
+                $at = $this->reaches($b, 3, $now, $this->left - $y, -$vy, -$ay);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 3;
+                }
+            }
+            $b->ownKind = $surface < 0 ? self::PHASE_ENDS : self::SURFACE;
+            $b->ownSurface = $surface;
+            if ($surface < 0) {
+                break;
+            }
+            $seconds = $time - $now;
+            $ex = $x + $seconds * ($vx + 0.5 * $seconds * $ax);
+            $ey = $y + $seconds * ($vy + 0.5 * $seconds * $ay);
+            $isFound = true;
+            if (!$this->surfaces->isOnNose($surface + 0, $surface < 2 ? $ey + 0.0 : $ex + 0.0)) {
+                $b->enters = $time;
+                $zone = $this->surfaces->nearestPocket($ex + 0.0, $ey + 0.0);
+                $b->zone = $zone;
+                $time = $this->searchZone($b, $zone, $time, $ends, \INF, $ex, $ey, $vx + $seconds * $ax, $vy + $seconds * $ay, $ax, $ay);
+            }
+        }
+        $b->ownTime = $time;
+        $b->left = $left;
+        $b->right = $right;
+        $b->bottom = $bottom;
+        $b->top = $top;
+        $reach = $this->reach;
+        $this->searchStill($b, $now, $time, $x, $y, $vx, $vy, $ax, $ay, $left - $reach, $right + $reach, $bottom - $reach, $top + $reach);
     }
 
     /**
@@ -316,15 +394,23 @@ final class BallMotion
 
             return $kind;
         }
-        if (self::ENTERS_ZONE === $kind) {
-            $zone = $this->surfaces->nearestPocket($x + 0.0, $y + 0.0);
-            $b->zone = $zone;
-        } elseif (self::LEAVES_ZONE === $kind) {
-            $zone = -1;
-            $b->zone = -1;
-        } elseif (self::ADVANCED !== $kind) {
+        if (self::ADVANCED !== $kind) {
+            if (self::LEAVES_ZONE === $kind) {
+                $zone = -1;
+                $b->zone = -1;
+            }
             $drops = self::ENTERS_HOLE === $kind ? $now + self::DROP_TIME : \INF;
             $b->drops = $drops;
+            $this->begin($b, $zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+
+            return $kind;
+        }
+        // What was seen ahead has not come yet: the surroundings of a pocket, its hole.
+        if ($zone >= 0 && $now < $b->enters) {
+            $b->zone = -1;
+        }
+        if ($now < $drops - self::DROP_TIME) {
+            $b->drops = \INF;
         }
         $b->since = $now;
         $b->x = $x;
@@ -334,11 +420,6 @@ final class BallMotion
         $b->wx = $wx;
         $b->wy = $wy;
         $b->wz = $wz;
-        if (self::LEAVES_ZONE === $kind) {
-            $this->searchTable($b, $now, $phaseEnds, $x, $y, $vx, $vy, $ax, $ay);
-        } elseif (self::ADVANCED !== $kind) {
-            $this->searchZone($b, $b->zone, $phase, $now, $phaseEnds, $drops, $x, $y, $vx, $vy, $ax, $ay);
-        }
 
         return $kind;
     }
@@ -375,87 +456,6 @@ final class BallMotion
         $this->begin($b, $zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
 
         return self::SURFACE;
-    }
-
-    /**
-     * On the open table: the box that the ball stays in until its phase ends, where that is past a rail's nose line when the ball
-     * is there, and the box until then.
-     *
-     * @param Body $b
-     */
-    private function searchTable($b, float $since, float $phaseEnds, float $x, float $y, float $vx, float $vy, float $ax, float $ay): void
-    {
-        $time = $phaseEnds;
-        $kind = self::PHASE_ENDS;
-        $surface = -1;
-        while (true) {
-            // Chord and sagitta of the parabola along each axis.
-            $seconds = $time - $since;
-            $left = $x;
-            $right = $x + $seconds * ($vx + 0.5 * $seconds * $ax);
-            if ($right < $left) {
-                $left = $right;
-                $right = $x;
-            }
-            $bottom = $y;
-            $top = $y + $seconds * ($vy + 0.5 * $seconds * $ay);
-            if ($top < $bottom) {
-                $bottom = $top;
-                $top = $y;
-            }
-            $bend = 0.125 * $seconds * $seconds;
-            $sagitta = $ax < 0.0 ? -$bend * $ax : $bend * $ax;
-            $left -= $sagitta;
-            $right += $sagitta;
-            $sagitta = $ay < 0.0 ? -$bend * $ay : $bend * $ay;
-            $bottom -= $sagitta;
-            $top += $sagitta;
-            if ($kind > self::PHASE_ENDS) {
-                break;
-            }
-            if ($left <= $this->head) {
-                $at = $this->reaches($b, 0, $since, $x - $this->head, $vx, $ax);
-                if ($at < $time) {
-                    $time = $at;
-                    $surface = 0;
-                }
-            }
-            if ($right >= $this->foot) {
-                $at = $this->reaches($b, 1, $since, $this->foot - $x, -$vx, -$ax);
-                if ($at < $time) {
-                    $time = $at;
-                    $surface = 1;
-                }
-            }
-            if ($bottom <= $this->right) {
-                $at = $this->reaches($b, 2, $since, $y - $this->right, $vy, $ay);
-                if ($at < $time) {
-                    $time = $at;
-                    $surface = 2;
-                }
-            }
-            if ($top >= $this->left) {
-                $at = $this->reaches($b, 3, $since, $this->left - $y, -$vy, -$ay);
-                if ($at < $time) {
-                    $time = $at;
-                    $surface = 3;
-                }
-            }
-            if ($surface < 0) {
-                break;
-            }
-            $seconds = $time - $since;
-            $kind = $this->surfaces->isOnNose($surface + 0, $surface < 2 ? $y + $seconds * ($vy + 0.5 * $seconds * $ay) : $x + $seconds * ($vx + 0.5 * $seconds * $ax)) ? self::SURFACE : self::ENTERS_ZONE;
-        }
-        $b->ownTime = $time;
-        $b->ownKind = $kind;
-        $b->ownSurface = $surface;
-        $b->left = $left;
-        $b->right = $right;
-        $b->bottom = $bottom;
-        $b->top = $top;
-        $reach = $this->reach;
-        $this->searchStill($b, $since, $time, $x, $y, $vx, $vy, $ax, $ay, $left - $reach, $right + $reach, $bottom - $reach, $top + $reach);
     }
 
     /**
@@ -549,11 +549,14 @@ final class BallMotion
     }
 
     /**
-     * In the surroundings of a pocket: the rails beside it, its noses, facings and hole, and the way back to the open table.
+     * In the surroundings of a pocket: the rails beside it, its noses, facings and hole, and the way back to the open table. Of a moving ball that
+     * is there since then; writes down what comes first.
      *
      * @param Body $b
+     *
+     * @return float when
      */
-    private function searchZone($b, int $zone, int $phase, float $since, float $phaseEnds, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay): void
+    private function searchZone($b, int $zone, float $since, float $phaseEnds, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay): float
     {
         $time = $phaseEnds;
         $kind = self::PHASE_ENDS;
@@ -562,117 +565,124 @@ final class BallMotion
             $time = $drops;
             $kind = self::DROPS;
         }
-        if ($phase <= self::ROLLING) {
-            $pocket = $this->surfaces->pockets[$zone];
-            $isSide = 1 === $zone % 3;
-            // The rails beside it. A ball that is already between the noses meets these at their points.
-            $side = $zone < 3 ? 1.0 : -1.0;
-            $rail = $zone < 3 ? 2 : 3;
-            $at = $this->reachesNose($b, $rail, $since, $time, $zone < 3 ? $y - $this->right : $this->left - $y, $side * $vy, $side * $ay, $x, $vx, $ax);
+        $pocket = $this->surfaces->pockets[$zone];
+        $isSide = 1 === $zone % 3;
+        // The rails beside it. A ball that is already between the noses meets these at their points.
+        $side = $zone < 3 ? 1.0 : -1.0;
+        $rail = $zone < 3 ? 2 : 3;
+        $at = $this->reachesNose($b, $rail, $since, $time, $zone < 3 ? $y - $this->right : $this->left - $y, $side * $vy, $side * $ay, $x, $vx, $ax);
+        if ($at < $time) {
+            $time = $at;
+            $kind = self::SURFACE;
+            $surface = $rail;
+        }
+        if (!$isSide) {
+            $side = 0 === $zone % 3 ? 1.0 : -1.0;
+            $rail = 0 === $zone % 3 ? 0 : 1;
+            $at = $this->reachesNose($b, $rail, $since, $time, 0 === $zone % 3 ? $x - $this->head : $this->foot - $x, $side * $vx, $side * $ax, $y, $vy, $ay);
             if ($at < $time) {
                 $time = $at;
                 $kind = self::SURFACE;
                 $surface = $rail;
             }
-            if (!$isSide) {
-                $side = 0 === $zone % 3 ? 1.0 : -1.0;
-                $rail = 0 === $zone % 3 ? 0 : 1;
-                $at = $this->reachesNose($b, $rail, $since, $time, 0 === $zone % 3 ? $x - $this->head : $this->foot - $x, $side * $vx, $side * $ax, $y, $vy, $ay);
-                if ($at < $time) {
-                    $time = $at;
-                    $kind = self::SURFACE;
-                    $surface = $rail;
-                }
-            }
-            // Its two sides: a nose point, and the facing that runs from it into the pocket, with the direction square to that.
-            for ($jaw = 0; $jaw < 2; ++$jaw) {
-                $dx = $x - $pocket[2 * $jaw];
-                $dy = $y - $pocket[2 * $jaw + 1];
-                $px = $pocket[8 + 2 * $jaw];
-                $py = $pocket[9 + 2 * $jaw];
-                $gap = $dx * $px + $dy * $py - $this->radius;
-                if ($gap > -1e-4) {
-                    $t = Approach::crossing($gap + 0.0, $vx * $px + $vy * $py, $ax * $px + $ay * $py, 0.0 + $this->gap);
-                    $at = $since + $t;
-                    if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[4 + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[5 + 2 * $jaw] >= 0.0) {
-                        $at = $this->notPressed($b, 4 + 4 * $zone + $jaw, $at);
-                        if ($at < $time) {
-                            $time = $at;
-                            $kind = self::SURFACE;
-                            $surface = 4 + 4 * $zone + $jaw;
-                        }
-                    }
-                }
-                if ($dx * $vx + $dy * $vy < 0.0 || $dx * $ax + $dy * $ay < 0.0) {
-                    $t = Approach::within($dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, 0.0 + $this->radius, 0.0 + $this->gap, $time - $since);
-                    if ($t < \INF) {
-                        $at = $this->notPressed($b, 6 + 4 * $zone + $jaw, $since + $t);
-                        if ($at < $time) {
-                            $time = $at;
-                            $kind = self::SURFACE;
-                            $surface = 6 + 4 * $zone + $jaw;
-                        }
+        }
+        // Its two sides: a nose point, and the facing that runs from it into the pocket, with the direction square to that.
+        for ($jaw = 0; $jaw < 2; ++$jaw) {
+            $dx = $x - $pocket[2 * $jaw];
+            $dy = $y - $pocket[2 * $jaw + 1];
+            $px = $pocket[8 + 2 * $jaw];
+            $py = $pocket[9 + 2 * $jaw];
+            $gap = $dx * $px + $dy * $py - $this->radius;
+            if ($gap > -1e-4) {
+                $t = Approach::crossing($gap + 0.0, $vx * $px + $vy * $py, $ax * $px + $ay * $py, 0.0 + $this->gap);
+                $at = $since + $t;
+                if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[4 + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[5 + 2 * $jaw] >= 0.0) {
+                    $at = $this->notPressed($b, 4 + 4 * $zone + $jaw, $at);
+                    if ($at < $time) {
+                        $time = $at;
+                        $kind = self::SURFACE;
+                        $surface = 4 + 4 * $zone + $jaw;
                     }
                 }
             }
-            // The hole: past its middle, out of its circle, or into it.
-            $axisX = $pocket[14];
-            $axisY = $pocket[15];
-            $hx = $x - $pocket[16];
-            $hy = $y - $pocket[17];
-            $inwards = $vx * $axisX + $vy * $axisY;
-            $pull = $ax * $axisX + $ay * $axisY;
-            $at = $since + Approach::crossing(-$hx * $axisX - $hy * $axisY, -$inwards, -$pull, 0.0 + $this->gap);
+            if ($dx * $vx + $dy * $vy < 0.0 || $dx * $ax + $dy * $ay < 0.0) {
+                $t = Approach::within($dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, 0.0 + $this->radius, 0.0 + $this->gap, $time - $since);
+                if ($t < \INF) {
+                    $at = $this->notPressed($b, 6 + 4 * $zone + $jaw, $since + $t);
+                    if ($at < $time) {
+                        $time = $at;
+                        $kind = self::SURFACE;
+                        $surface = 6 + 4 * $zone + $jaw;
+                    }
+                }
+            }
+        }
+        // The hole: past its middle, out of its circle, or into it.
+        $axisX = $pocket[14];
+        $axisY = $pocket[15];
+        $hx = $x - $pocket[16];
+        $hy = $y - $pocket[17];
+        $inwards = $vx * $axisX + $vy * $axisY;
+        $pull = $ax * $axisX + $ay * $axisY;
+        $at = $since + Approach::crossing(-$hx * $axisX - $hy * $axisY, -$inwards, -$pull, 0.0 + $this->gap);
+        if ($at < $time) {
+            $time = $at;
+            $kind = self::DROPS;
+        }
+        if ($drops < \INF) {
+            $at = $since + Approach::leaving($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 1e-9, $time - $since);
             if ($at < $time) {
                 $time = $at;
-                $kind = self::DROPS;
+                $kind = self::LEAVES_HOLE;
             }
-            if ($drops < \INF) {
-                $at = $since + Approach::leaving($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 1e-9, $time - $since);
-                if ($at < $time) {
-                    $time = $at;
-                    $kind = self::LEAVES_HOLE;
-                }
-            } elseif ($hx * $vx + $hy * $vy < 0.0 || $hx * $ax + $hy * $ay < 0.0) {
-                $at = $since + Approach::within($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 0.0, 0.0 + $this->gap, $time - $since);
-                if ($at < $time) {
-                    $time = $at;
-                    $kind = self::ENTERS_HOLE;
+        } elseif ($hx * $vx + $hy * $vy < 0.0 || $hx * $ax + $hy * $ay < 0.0) {
+            $at = $since + Approach::within($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 0.0, 0.0 + $this->gap, $time - $since);
+            if ($at < $time) {
+                // In the hole until it drops, if nothing comes before that: seen ahead, or looked at again when it comes to the hole.
+                $fall = $at + self::DROP_TIME;
+                $b->drops = $fall;
+                if (self::DROPS !== $kind || $fall < $time) {
+                    if ($fall < $time) {
+                        $t = $fall - $since;
+                        $hx += $t * ($vx + 0.5 * $t * $ax);
+                        $hy += $t * ($vy + 0.5 * $t * $ay);
+                    }
+                    if ($fall < $time && $hx * $hx + $hy * $hy < $pocket[18] * $pocket[18]) {
+                        $time = $fall;
+                        $kind = self::DROPS;
+                    } else {
+                        $b->drops = \INF;
+                        $time = $at;
+                        $kind = self::ENTERS_HOLE;
+                    }
                 }
             }
-            // Back to the open table.
-            $mx = $x - $pocket[12];
-            $depth = $mx * $axisX + ($y - $pocket[13]) * $axisY + $pocket[19];
-            $at = $since + Approach::crossing($depth + 0.0, $inwards + 0.0, $pull + 0.0, 0.0 + $this->gap);
+        }
+        // Back to the open table.
+        $mx = $x - $pocket[12];
+        $depth = $mx * $axisX + ($y - $pocket[13]) * $axisY + $pocket[19];
+        $at = $since + Approach::crossing($depth + 0.0, $inwards + 0.0, $pull + 0.0, 0.0 + $this->gap);
+        if ($at < $time) {
+            $time = $at;
+            $kind = self::LEAVES_ZONE;
+        }
+        if ($isSide) {
+            $reach = $this->surfaces->sideHalf + $pocket[19];
+            $at = $since + Approach::crossing($reach - $mx, -$vx, -$ax, 0.0 + $this->gap);
             if ($at < $time) {
                 $time = $at;
                 $kind = self::LEAVES_ZONE;
             }
-            if ($isSide) {
-                $reach = $this->surfaces->sideHalf + $pocket[19];
-                $at = $since + Approach::crossing($reach - $mx, -$vx, -$ax, 0.0 + $this->gap);
-                if ($at < $time) {
-                    $time = $at;
-                    $kind = self::LEAVES_ZONE;
-                }
-                $at = $since + Approach::crossing($reach + $mx, $vx + 0.0, $ax + 0.0, 0.0 + $this->gap);
-                if ($at < $time) {
-                    $time = $at;
-                    $kind = self::LEAVES_ZONE;
-                }
+            $at = $since + Approach::crossing($reach + $mx, $vx + 0.0, $ax + 0.0, 0.0 + $this->gap);
+            if ($at < $time) {
+                $time = $at;
+                $kind = self::LEAVES_ZONE;
             }
         }
-        $b->ownTime = $time;
         $b->ownKind = $kind;
         $b->ownSurface = $surface;
-        $b->sweep($time - $since);
-        if ($phase <= self::ROLLING) {
-            $reach = $this->reach;
-            $this->searchStill($b, $since, $time, $x, $y, $vx, $vy, $ax, $ay, $b->left - $reach, $b->right + $reach, $b->bottom - $reach, $b->top + $reach);
-        } else {
-            $b->pairTime = \INF;
-            $b->partner = null;
-        }
+
+        return $time;
     }
 
     // ---- meetings -------------------------------------------------------------------------------------------------------

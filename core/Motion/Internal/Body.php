@@ -43,6 +43,8 @@ final class Body
 
     /** @var int the pocket whose surroundings the ball is in, as an index; -1 on the open table. */
     public $zone = -1;
+    /** @var float when it comes or came there; it is seen ahead. */
+    public $enters = 0.0;
     /** @var float when it drops unless it leaves the hole's circle before; INF outside the circle. */
     public $drops = \INF;
 
@@ -120,39 +122,6 @@ final class Body
         $this->vx = $this->vy = $this->ax = $this->ay = 0.0;
         if ($this->isTracked) {
             $this->track[] = [$time, self::POCKETED, $this->x, $this->y, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
-        }
-    }
-
-    /** Finds the box that the centre stays in for so long: chord and sagitta of its parabola along each axis. */
-    public function sweep(float $seconds): void
-    {
-        $x = $this->x;
-        $y = $this->y;
-        $this->left = $this->right = $x;
-        $this->bottom = $this->top = $y;
-        if ($this->phase > self::ROLLING) {
-            return;
-        }
-        $ax = $this->ax;
-        $ay = $this->ay;
-        $ex = $x + $seconds * ($this->vx + 0.5 * $seconds * $ax);
-        $ey = $y + $seconds * ($this->vy + 0.5 * $seconds * $ay);
-        $bend = 0.125 * $seconds * $seconds;
-        $bx = $ax < 0.0 ? -$bend * $ax : $bend * $ax;
-        $by = $ay < 0.0 ? -$bend * $ay : $bend * $ay;
-        if ($ex < $x) {
-            $this->left = $ex - $bx;
-            $this->right = $x + $bx;
-        } else {
-            $this->left = $x - $bx;
-            $this->right = $ex + $bx;
-        }
-        if ($ey < $y) {
-            $this->bottom = $ey - $by;
-            $this->top = $y + $by;
-        } else {
-            $this->bottom = $y - $by;
-            $this->top = $ey + $by;
         }
     }
 }

@@ -29,7 +29,7 @@ final class Engine
     private const ROLLING = 1;
     private const PHASE_ENDS = 0;
     private const SURFACE = 1;
-    private const DROPS = 6;
+    private const DROPS = 5;
 
     private readonly Surfaces $surfaces;
     private readonly BallContact $contact;
@@ -194,7 +194,13 @@ final class Engine
         $this->searchPairs($b);
         if (self::DROPS === $kind) {
             // It takes part in nothing any more.
-            $this->awake = array_values(array_filter($this->awake, static fn (Body $other): bool => $other !== $b));
+            $awake = [];
+            foreach ($this->awake as $other) {
+                if ($other !== $b) {
+                    $awake[] = $other;
+                }
+            }
+            $this->awake = $awake;
         }
     }
 
