@@ -17,7 +17,7 @@ enum { SLIDING, ROLLING, SPINNING, AT_REST, POCKETED };
 enum { PHASE_ENDS, SURFACE, ENTERS_ZONE, LEAVES_ZONE, ENTERS_HOLE, LEAVES_HOLE, DROPS };
 
 typedef struct {
-    double since, x, y, vx, vy, ax, ay, wx, wy, wz, bx, by, phaseEnds, drops, ownTime, pairTime, left, right, bottom, top;
+    double since, x, y, vx, vy, ax, ay, wx, wy, wz, bx, by, phaseEnds, enters, drops, ownTime, pairTime, left, right, bottom, top;
     int index, phase, zone, ownKind, ownSurface, partner, awake;
     double pressed[28];
 } Body;
@@ -226,6 +226,9 @@ static void advance(Body *b, double time)
     double dt = time - b->since;
     if (dt <= 0.0) return;
     b->since = time;
+    /* What was seen ahead has not come yet: the surroundings of a pocket, its hole. */
+    if (b->zone >= 0 && time < b->enters) b->zone = -1;
+    if (time < b->drops - DROP_TIME) b->drops = INFINITY;
     if (b->phase <= ROLLING) {
         b->x += dt * (b->vx + 0.5 * dt * b->ax);
         b->y += dt * (b->vy + 0.5 * dt * b->ay);
@@ -370,7 +373,22 @@ static void searchZone(Body *b)
     propose(b, crossing(middle, -b->vx * p[14] - b->vy * p[15], -b->ax * p[14] - b->ay * p[15]), DROPS, -1);
     horizon = b->ownTime - b->since;
     if (b->drops < INFINITY) propose(b, leaving(b->x - p[16], b->y - p[17], b->vx, b->vy, b->ax, b->ay, p[18] + 1e-9, horizon), LEAVES_HOLE, -1);
-    else propose(b, within(b->x - p[16], b->y - p[17], b->vx, b->vy, b->ax, b->ay, p[18], horizon), ENTERS_HOLE, -1);
+    else {
+        double t = within(b->x - p[16], b->y - p[17], b->vx, b->vy, b->ax, b->ay, p[18], horizon), fall = t + DROP_TIME, hx, hy;
+        if (t < horizon) {
+            b->drops = b->since + fall;
+            if (b->ownKind != DROPS || fall < horizon) {
+                hx = b->x + fall * (b->vx + 0.5 * fall * b->ax) - p[16];
+                hy = b->y + fall * (b->vy + 0.5 * fall * b->ay) - p[17];
+                if (fall < horizon && hx * hx + hy * hy < p[18] * p[18]) {
+                    propose(b, fall, DROPS, -1);
+                } else {
+                    b->drops = INFINITY;
+                    propose(b, t, ENTERS_HOLE, -1);
+                }
+            }
+        }
+    }
     depth = (b->x - p[12]) * p[14] + (b->y - p[13]) * p[15] + p[19];
     propose(b, crossing(depth, b->vx * p[14] + b->vy * p[15], b->ax * p[14] + b->ay * p[15]), LEAVES_ZONE, -1);
     if (side) {
@@ -394,6 +412,24 @@ static void searchOwn(Body *b)
         if (b->right >= length_ - R) searchRail(b, 1, length_ - R - b->x, -b->vx, -b->ax);
         if (b->bottom <= R) searchRail(b, 2, b->y - R, b->vy, b->ay);
         if (b->top >= width_ - R) searchRail(b, 3, width_ - R - b->y, -b->vy, -b->ay);
+        if (b->ownKind == ENTERS_ZONE) {
+            /* Seen ahead: from the state that it will come there with. */
+            double since = b->since, x = b->x, y = b->y, vx = b->vx, vy = b->vy, dt = b->ownTime - since;
+            b->enters = b->since = b->ownTime;
+            b->x += dt * (vx + 0.5 * dt * b->ax);
+            b->y += dt * (vy + 0.5 * dt * b->ay);
+            b->vx += dt * b->ax;
+            b->vy += dt * b->ay;
+            b->zone = nearest(b->x, b->y);
+            b->ownTime = b->phaseEnds;
+            b->ownKind = PHASE_ENDS;
+            searchZone(b);
+            b->since = since;
+            b->x = x;
+            b->y = y;
+            b->vx = vx;
+            b->vy = vy;
+        }
     }
     if (b->ownTime < b->phaseEnds) sweep(b, b->ownTime - b->since);
 }
@@ -626,8 +662,7 @@ static void happen(Body *b)
         ++events;
         break;
     case SURFACE: rebound(b, b->ownSurface); break;
-    case ENTERS_ZONE: b->zone = nearest(b->x, b->y); break;
-    case LEAVES_ZONE: b->zone = -1; break;
+    case LEAVES_ZONE: b->zone = -1; b->drops = INFINITY; break;
     case ENTERS_HOLE: b->drops = now + DROP_TIME; break;
     case LEAVES_HOLE: b->drops = INFINITY; break;
     case DROPS:

@@ -346,7 +346,7 @@ final class RunOutTest extends AppTestCase
     /** @return resource a worker in a process of its own, with an environment as of a machine of its own */
     private function worker(string $name)
     {
-        $command = [\PHP_BINARY, '-d', 'pcov.enabled=0', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=function', '-d', 'opcache.jit_buffer_size=64M', 'bin/console', 'messenger:consume', 'work', '--sleep=0.1', '--time-limit=90', '--no-interaction', '-q'];
+        $command = [\PHP_BINARY, '-d', 'pcov.enabled=0', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit='.\ini_get('opcache.jit'), '-d', 'opcache.jit_buffer_size=64M', 'bin/console', 'messenger:consume', 'work', '--sleep=0.1', '--time-limit=90', '--no-interaction', '-q'];
         $environment = ['HOSTNAME' => $name] + array_filter(getenv(), is_string(...));
         $pipes = [];
         $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, \dirname(__DIR__, 2), $environment);
