@@ -74,6 +74,18 @@ final readonly class Order
         return new self(array_sum($bits), null === $last ? 0 : self::bit($last), false, $bits, array_map(static fn (array $pair): array => [self::bit($pair[0]), self::bit($pair[1])], $before), $window);
     }
 
+    /** The balls of a set between which a sequence chooses, as bits; 0 where there is no sequence. */
+    public function choice(int $set): int
+    {
+        return [] === $this->sequence ? 0 : $set & $this->own;
+    }
+
+    /** @param list<Ball> $balls those that come in any order, in another sequence */
+    public function anew(array $balls): self
+    {
+        return new self($this->own, $this->last, false, array_map(self::bit(...), $balls), $this->before, $this->window);
+    }
+
     /** How many sets of a sequence can be come to: the balls from one on, and up to one less than the window of those before it. */
     private static function sets(int $balls, int $window): int
     {

@@ -87,7 +87,7 @@ final class PlanSearch
         foreach (\count($this->rack->objectBalls()) > self::MANY ? self::QUICK : [] as [$kept, $window]) {
             $quick = new self($this->rack, $this->wishes, $this->weights, $this->seed, $kept, $window);
             $quick->known = $this->known;
-            $plan = $quick->soonest();
+            $plan = $quick->soonest($window > 2);
             foreach ($quick->policies as $group => $policy) {
                 $this->known[$group] = $policy->values->survey;
             }
@@ -99,11 +99,16 @@ final class PlanSearch
         return $this->soonest();
     }
 
-    private function soonest(): ?Plan
+    /** @param bool $isAnywhere whether a sequence of balls may begin with any of them */
+    private function soonest(bool $isAnywhere = true): ?Plan
     {
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
-                $option = $this->policy($group)->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
+                $policy = $this->policy($group);
+                $option = $policy->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
+                if ($isAnywhere && 0.0 === ($option->value ?? 0.0)) {
+                    $option = $policy->elsewhere($layout, $this->seed);
+                }
                 if (null !== $option && $option->value > 0.0) {
                     return $this->plan(new Candidate($layout, $option, $place, $group), new Replays(), isQuick: true);
                 }
@@ -231,7 +236,7 @@ final class PlanSearch
         if ($this->window > 0 && null !== $group) {
             $own = array_values(array_filter($this->rack->objectBalls(), $group->has(...)));
 
-            return [] === $own ? Order::of($this->rack->game, $group, $this->wishes->before) : Order::aboutInTurn(StraightRun::neighbours($this->rack, $own), Ball::Eight, $this->wishes->before, $this->window);
+            return [] === $own ? Order::of($this->rack->game, $group, $this->wishes->before) : Order::aboutInTurn(StraightRun::neighbours($this->rack, $this->rack->layout, $own), Ball::Eight, $this->wishes->before, $this->window);
         }
 
         return Game::StraightPool === $this->rack->game

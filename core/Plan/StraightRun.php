@@ -6,6 +6,7 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
@@ -41,7 +42,7 @@ final class StraightRun
         }
         $key = null === $break ? null : self::keyBall($rack, $break, $rest);
         $first = array_values(array_filter($rest, static fn (Ball $ball): bool => $ball !== $key));
-        $sequence = self::neighbours($rack, $first);
+        $sequence = self::neighbours($rack, $rack->layout, $first);
 
         return Order::aboutInTurn(null === $key ? $sequence : [...$sequence, $key], $break, $before, $window);
     }
@@ -104,21 +105,22 @@ final class StraightRun
      * From the ball that is the easiest pot from the cue ball on always the nearest: neighbours together.
      *
      * @param list<Ball> $balls
+     * @param Ball|null  $next  the first; null for the easiest pot from the cue ball
      *
      * @return list<Ball>
      */
-    public static function neighbours(Rack $rack, array $balls): array
+    public static function neighbours(Rack $rack, Layout $layout, array $balls, ?Ball $next = null): array
     {
-        $next = $rack->layout->has(Ball::Cue) ? self::opener($rack, $balls) : null;
-        $at = $rack->layout->has(Ball::Cue) ? $rack->layout->spot(Ball::Cue) : null;
+        $next ??= $layout->has(Ball::Cue) ? self::opener($rack, $layout, $balls) : null;
+        $at = $layout->has(Ball::Cue) ? $layout->spot(Ball::Cue) : null;
         $sequence = [];
         while ([] !== $balls) {
             usort($balls, static fn (Ball $a, Ball $b): int => null === $at
                 ? $a->value <=> $b->value
-                : $rack->layout->spot($a)->distanceTo($at) <=> $rack->layout->spot($b)->distanceTo($at));
+                : $layout->spot($a)->distanceTo($at) <=> $layout->spot($b)->distanceTo($at));
             $next ??= $balls[0];
             $sequence[] = $next;
-            $at = $rack->layout->spot($next);
+            $at = $layout->spot($next);
             $balls = array_values(array_filter($balls, static fn (Ball $ball): bool => $ball !== $next));
             $next = null;
         }
@@ -131,14 +133,14 @@ final class StraightRun
      *
      * @param list<Ball> $balls
      */
-    private static function opener(Rack $rack, array $balls): ?Ball
+    private static function opener(Rack $rack, Layout $layout, array $balls): ?Ball
     {
-        $cue = $rack->layout->spot(Ball::Cue);
+        $cue = $layout->spot(Ball::Cue);
         $simulator = new EventSimulator($rack->table, $rack->balls);
         $best = null;
         $most = 0.0;
         foreach ($balls as $ball) {
-            $chance = PotLine::find($rack->layout, $ball, EasiestPocket::leastCut($rack, $ball), $simulator, $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($cue) ?? 0.0;
+            $chance = PotLine::find($layout, $ball, EasiestPocket::leastCut($rack, $layout, $ball), $simulator, $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($cue) ?? 0.0;
             if ($chance > $most) {
                 [$most, $best] = [$chance, $ball];
             }

@@ -14,6 +14,7 @@ use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
@@ -25,6 +26,7 @@ use ZigLane\Core\Shot\Aim;
 use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\IndirectSearch;
+use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
@@ -45,6 +47,8 @@ final readonly class Policy implements Chooser
     private const NOISE = 10;
     /** Below this share of what such a set is usually worth, the best straight shot is poor, and others are looked for in a replay. */
     private const POOR = 0.15;
+    /** Below this share it is next to none: then a ball is looked for that was to come later. */
+    private const HOPELESS = 0.03;
     /** Odds of a pot below which nothing is played. */
     private const THIN = 0.01;
     /** Step of the direction in that search, degrees, and how many of its shots are tried. */
@@ -79,11 +83,18 @@ final readonly class Policy implements Chooser
     {
         $policy = $this->on($layout);
         $options = $policy->options($layout, self::OPTIONS, self::NOISE, $seed);
-        if (($options[0]->value ?? 0.0) < self::POOR * $policy->values->usual(Replays::bits($layout))) {
+        $straight = $options[0]->value ?? 0.0;
+        $usual = $policy->values->usual(Replays::bits($layout));
+        if ($straight < self::POOR * $usual) {
             array_push($options, ...$policy->indirect($layout, self::TURN, self::ODD, self::NOISE, $seed));
             usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
         }
-
+        if ($straight < self::HOPELESS * $usual) {
+            $other = $policy->elsewhere($layout, $seed);
+            if (null !== $other && $other->value > ($options[0]->value ?? 0.0)) {
+                return $other;
+            }
+        }
         if (($options[0]->value ?? 0.0) > 0.0) {
             return $options[0];
         }
@@ -94,22 +105,62 @@ final readonly class Policy implements Chooser
     /** The best pot of those that are too thin for the tables, with the usual stroke: better than none. */
     private function thin(Layout $layout): ?Option
     {
+        $order = $this->values->order;
+        $sure = $this->surest($layout, $order->next(Replays::bits($layout))) ?? $this->surest($layout, $order->choice(Replays::bits($layout)));
+        if (null === $sure) {
+            return null;
+        }
+        [$most, $line] = $sure;
+        $cue = $layout->spot(Ball::Cue);
+
+        return $this->tried($layout, new ShotChoice($line->ball, $line->pocket, $line->stroke($cue), $line->asideMetres()), 1, 1)?->worth($most);
+    }
+
+    /**
+     * Where none of the balls that should come next in a sequence goes: another of it, as if it began anew with the one that goes best from where
+     * the cue ball lies.
+     */
+    public function elsewhere(Layout $layout, int $seed): ?Option
+    {
+        $survey = $this->values->survey;
+        $balls = $this->values->order->choice(Replays::bits($layout));
+        $sure = $this->surest($layout, $balls);
+        if (null === $sure) {
+            return null;
+        }
+        $order = $this->values->order->anew(StraightRun::neighbours($survey->rack, $layout, Order::balls($balls), $sure[1]->ball));
+        $policy = new self(new Values($survey->keeping($survey->kept, $order), $this->values->wishes, isRough: true), $this->group, $this->weights, $this->leave);
+        $option = $policy->options($layout, self::OPTIONS, self::NOISE, $seed)[0] ?? null;
+
+        return null !== $option && $option->value > 0.0 ? $option : null;
+    }
+
+    /**
+     * The pot with the usual stroke that goes best straight from where the cue ball lies.
+     *
+     * @param int $balls those that may be shot, as bits
+     *
+     * @return array{float, PotLine}|null its chance, and how; null where none is better than next to nothing
+     */
+    private function surest(Layout $layout, int $balls): ?array
+    {
         $cue = $layout->spot(Ball::Cue);
         $set = Replays::bits($layout);
+        $survey = $this->values->survey->keeping(Survey::KEPT, $this->values->order);
         $best = null;
-        $most = 0.0;
-        foreach (Order::balls($this->values->order->next($set)) as $ball) {
-            foreach ($this->values->survey->prospects($ball) as $prospect) {
+        $most = self::THIN;
+        foreach (Order::balls($balls) as $ball) {
+            foreach ($survey->prospects($ball) as $prospect) {
                 $left = $set & ~Order::bit($ball);
                 $chance = 0 === ($prospect->mask & $left) && !$this->values->wishes->forbids($ball, $prospect->pocket) && $prospect->isSeen($cue, $left) ? $prospect->line->chance($cue) : 0.0;
-                if ($chance > max($most, self::THIN)) {
+                if ($chance > $most) {
                     $most = $chance;
-                    $best = new ShotChoice($ball, $prospect->pocket, $prospect->line->stroke($cue), $prospect->line->asideMetres());
+                    $best = $prospect->line;
                 }
             }
         }
 
-        return null === $best ? null : $this->tried($layout, $best, 1, 1)?->worth($most);
+        return null === $best ? null : [$most, $best];
     }
 
     /**

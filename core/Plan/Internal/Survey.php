@@ -53,7 +53,7 @@ final class Survey
     private Sight $sight;
 
     /** @param self|null $before the survey of the layout before some balls were moved */
-    private function __construct(public readonly Rack $rack, Layout $layout, public readonly Order $order, ?self $before, private readonly int $kept)
+    private function __construct(public readonly Rack $rack, Layout $layout, public readonly Order $order, ?self $before, public readonly int $kept)
     {
         $this->layout = $layout->without(Ball::Cue);
         $this->grid = $before->grid ?? new Grid($rack->table, $rack->balls);

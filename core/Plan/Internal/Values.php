@@ -51,7 +51,7 @@ final class Values
 
     /**
      * @param self|null $before  the values of the layout before some balls were moved
-     * @param bool      $isRough whether strokes are taken to be met exactly: for a first plan
+     * @param bool      $isRough whether strokes are taken to be met exactly, and fewer routes and sets looked at: for a first plan
      */
     public function __construct(public readonly Survey $survey, public readonly Wishes $wishes, private readonly ?self $before = null, private readonly bool $isRough = false)
     {
@@ -144,6 +144,8 @@ final class Values
             $floor = max($floor, (0 !== ($freed & $bit) ? self::FREED : self::INDIRECT) * $this->usual($set & ~$bit, $freed));
         }
         $values = array_fill(0, \count($this->survey->grid->spots), $floor);
+        // Roughly: every other cut of the routes.
+        $step = $this->isRough ? 2 : 1;
         foreach (Order::balls($this->order->next($set)) as $ball) {
             $left = $set & ~Order::bit($ball);
             // No pot here can be worth more than its chance times the best that may come after it.
@@ -157,12 +159,13 @@ final class Values
                     if (0 !== ($mask & $left) || $most * max($chances) <= $values[$i]) {
                         continue;
                     }
-                    $cut = min((int) $place, RouteTable::CUTS - 2);
-                    $worth[$cut] ??= $this->worth($prospect, $cut, $left, $freed);
-                    $worth[$cut + 1] ??= $this->worth($prospect, $cut + 1, $left, $freed);
+                    $cut = $step * min(intdiv((int) $place, $step), intdiv(RouteTable::CUTS - 1, $step) - 1);
+                    $low = $worth[$cut] ??= $this->worth($prospect, $cut, $left, $freed);
+                    $high = $worth[$cut + $step] ??= $this->worth($prospect, $cut + $step, $left, $freed);
+                    $spreads = $this->survey->book->spreads[$row];
                     $values[$i] = $this->isRough
-                        ? self::sharpest($worth[$cut], $worth[$cut + 1], $place - $cut, $chances, $this->survey->book->spreads[$row], $values[$i], $most)
-                        : self::best($worth[$cut], $worth[$cut + 1], $place - $cut, $chances, $this->survey->book->spreads[$row], $values[$i], $most);
+                        ? self::sharpest($low, $high, ($place - $cut) / $step, $chances, $spreads, $values[$i], $most)
+                        : self::best($low, $high, $place - $cut, $chances, $spreads, $values[$i], $most);
                 }
             }
         }
@@ -188,8 +191,11 @@ final class Values
         $isBreak = $out && $this->survey->isBreakBall($prospect->ball);
         foreach ($masks as $node => $mask) {
             $met = $mask & $left;
+            $helped = 0;
             if (0 !== $met && !$out) {
                 $helped = RouteTable::DEAD === $mask ? 0 : $met & $trouble;
+                // Roughly: all at once, for the sets of freed balls are too many.
+                $helped = $this->isRough && 0 !== $helped ? $trouble : $helped;
                 $knocked[$helped] ??= self::KNOCKED * $this->average($left, $freed | $helped);
             }
             $worth[] = match (true) {
@@ -197,7 +203,7 @@ final class Values
                 $isBreak => 0 !== $mask ? ($node >= self::FIRM ? 1.0 : self::SOFT) : ($x[$node] < 0.0 ? 0.0 : self::PAST),
                 // With the last ball down it matters no more what the cue ball runs into.
                 $out => 0 !== $met || $x[$node] >= 0.0 ? 1.0 : 0.0,
-                0 !== $met => $knocked[$met & $trouble] ?? $knocked[0] ?? 0.0,
+                0 !== $met => $knocked[$helped] ?? 0.0,
                 $x[$node] < 0.0 => 0.0,
                 default => $grid->at($map, $x[$node], $y[$node]),
             };

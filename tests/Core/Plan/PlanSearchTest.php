@@ -8,6 +8,9 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Plan\Candidate;
 use ZigLane\Core\Plan\EasiestPot;
+use ZigLane\Core\Plan\Internal\Policy;
+use ZigLane\Core\Plan\Internal\Survey;
+use ZigLane\Core\Plan\Internal\Values;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
@@ -22,11 +25,13 @@ use ZigLane\Core\Plan\Wishes;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\ShotChoice;
@@ -217,11 +222,28 @@ final class PlanSearchTest extends TestCase
             self::assertNotNull($plan);
             self::assertLessThan(100_000, $search->simulated());
             self::assertGreaterThan(0, \count($plan->legs));
+            self::assertTrue(Game::StraightPool !== $game || null === $plan->end, (string) $plan->end);
             foreach ($plan->legs as $i => $leg) {
-                self::assertEquals($leg->shot->layout, 0 === $i ? $rack->layout : $plan->legs[$i - 1]->shot->outcome->final);
+                $before = 0 === $i ? $rack->layout : $plan->legs[$i - 1]->shot->outcome->final;
+                // The break shot of straight pool is played into the next rack.
+                self::assertEquals($leg->shot->layout, Game::StraightPool === $game && 1 === $before->count() - 1 ? Racking::again($before, $rack->table, $rack->balls) : $before);
                 self::assertTrue(null === $group || Ball::Eight === $leg->shot->choice->ball || $group->has($leg->shot->choice->ball));
             }
         }
+    }
+
+    /** Where no ball of a sequence that should come next goes straight, another of it is shot where that is better than a bank or kick. */
+    public function testAnotherBallOfTheSequenceIsShotWhereTheNextDoNotGo(): void
+    {
+        $layout = Layout::empty()->with(Ball::Cue, Spot::metres(0.6, 0.635))
+            ->with(Ball::One, Spot::metres(2.3, 0.2))->with(Ball::Two, Spot::metres(2.3, 1.07))
+            ->with(Ball::Three, Spot::metres(1.3, 0.45))->with(Ball::Four, Spot::metres(1.3, 0.82));
+        $rack = new Rack(Game::StraightPool, $layout, player: new ExecutionErrors(...self::STRONG));
+        $policy = new Policy(new Values(Survey::of($rack, Order::aboutInTurn([Ball::One, Ball::Two, Ball::Three, Ball::Four], null, [], 2)), new Wishes()));
+        self::assertSame([], $policy->options($layout, 8, 8, 1));
+        $next = $policy->next($layout, 1);
+        self::assertNotNull($next);
+        self::assertContains($next->choice->ball, [Ball::Three, Ball::Four]);
     }
 
     /** The school of the exact spot judges a shot by the spot it is meant for: its value is no mean over where the ball may stop. */
