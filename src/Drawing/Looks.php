@@ -110,7 +110,7 @@ final class Looks
                 $this->overlay->area([$outline], $class);
             }
         }
-        $percent = static fn (int $count): string => \sprintf('%.0f %%', 100 * $count / $trials->count);
+        $percent = static fn (int $count): string => $count > 0 && $count < 0.005 * $trials->count ? 'under 1 %' : \sprintf('%.0f %%', 100 * $count / $trials->count);
         $parts = [\sprintf('Of %d simulated tries with the player\'s errors %s pot the %s; the cue ball then stops inside the inner line in 68 of 100, inside the outer in 95.', $trials->count, $percent($trials->made), $shot->choice->ball->label())];
         $risks = [];
         foreach ($trials->scratches as $pocket => $count) {
@@ -119,7 +119,7 @@ final class Looks
         foreach ($trials->struck as $number => $count) {
             $risks[] = \sprintf('%s struck %s', Ball::from($number)->spoken(), $percent($count));
         }
-        if (null !== $next && $next !== $shot->choice->ball && $trials->made > 0) {
+        if (null !== $next && $trials->hooked > 0) {
             $risks[] = \sprintf('hooked on the %s after %s', $next->label(), $percent($trials->hooked));
         }
         if ($trials->miscues > 0) {

@@ -17,7 +17,7 @@ final class MissWords
         return match (true) {
             0 === $count => '',
             null === $leave => 'Every miss is a foul as well: ball in hand for the other player.',
-            default => \sprintf('A miss leaves the other player a pot of %d of 100%s.', (int) round(100 * $leave), 0 === $fouls ? '' : \sprintf(', but for the %d fouls in %d misses', $fouls, $count)),
+            default => \sprintf('A miss leaves the other player a pot of %d of 100%s.', (int) round(100 * $leave), 0 === $fouls ? '' : \sprintf(', but for the %s in %d misses', 1 === $fouls ? 'foul' : $fouls.' fouls', $count)),
         };
     }
 }

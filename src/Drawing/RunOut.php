@@ -205,7 +205,7 @@ final class RunOut
         $this->cautions = (new ShotReport($shot, $this->plan->rack->table))->cautions;
         $this->reasons = array_values(array_filter(\is_array($written['reasons'] ?? null) ? $written['reasons'] : [], is_string(...)));
         $risks = \is_array($written['risks'] ?? null) ? $written['risks'] : [];
-        foreach (['scratch' => 'scratch', 'hook' => 'hooked on the next', 'contact' => 'another ball struck'] as $field => $word) {
+        foreach (['scratch' => 'scratch', 'hook' => 'hooked on the next', 'contact' => 'another ball struck', 'miscue' => 'miscue'] as $field => $word) {
             $share = self::number($risks[$field] ?? null) ?? 0.0;
             if ($share >= 0.005) {
                 $this->risks[] = \sprintf('%s %d of 100', $word, (int) round(100 * $share));

@@ -77,7 +77,7 @@ final readonly class LegWriter
         $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, self::ZONE, $this->simulator, $this->rack->balls);
         $lane = $lane instanceof Lane ? $lane : null;
         $share = static fn (int $count): float => $count / $tries;
-        $risks = ['scratch' => $share(array_sum($trials->scratches)), 'hook' => $share($trials->hooked), 'contact' => $share(0 === \count($trials->struck) ? 0 : max($trials->struck))];
+        $risks = ['scratch' => $share(array_sum($trials->scratches)), 'hook' => $share($trials->hooked), 'contact' => $share(0 === \count($trials->struck) ? 0 : max($trials->struck)), 'miscue' => $share($trials->miscues)];
         $misses = $this->isQuick || $this->isBreak($shot) ? null : MissLeave::of($trials->misses, $shot->layout, $policy->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $this->simulator));
         $reasons = $this->isQuick ? [] : [
             ...$this->trouble($shot, $policy),
@@ -211,7 +211,7 @@ final readonly class LegWriter
     /**
      * What the same pot at natural roll and medium speed would risk more.
      *
-     * @param array{scratch: float, hook: float, contact: float} $risks
+     * @param array{scratch: float, hook: float, contact: float, miscue: float} $risks
      *
      * @return list<string>
      */

@@ -26,6 +26,7 @@ use ZigLane\Core\Shot\Aim;
 use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\IndirectSearch;
+use ZigLane\Core\Shot\Miscue;
 use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\Stroke;
@@ -321,7 +322,7 @@ final readonly class Policy implements Chooser
         }
         $random = new Randomness($seed);
         $sum = $handed = 0.0;
-        $goingOn = 0;
+        $goingOn = $miscues = 0;
         for ($try = 0; $try < $tries; ++$try) {
             try {
                 $ending = $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius));
@@ -330,15 +331,22 @@ final readonly class Policy implements Chooser
                 $sum += $worth;
                 $goingOn += $worth > 0.0 ? 1 : 0;
                 $handed += null === $this->leave || $verdict->goesOn ? 0.0 : $this->handed($this->leave, $verdict, $ending);
-            } catch (IllegalStroke|SimulationLimit) {
-                // A miscue, or nothing that can be told: worth nothing.
+            } catch (IllegalStroke) {
+                ++$miscues;
+            } catch (SimulationLimit) {
+                // Nothing that can be told: worth nothing.
                 $handed += 1.0;
             }
         }
+        // Few tries would find the stroke that just these do not miscue: how often it does is known better.
+        $miscue = Miscue::chance($strike, $rack->player, $rack->balls->radius);
+        $share = $miscues < $tries ? (1 - $miscue) * $tries / ($tries - $miscues) : 0.0;
+        $sum *= $share;
+        $handed = $share * $handed + $tries * $miscue;
         $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $aim->ghost->distance);
         if ($this->weights->spot > 0.0) {
             $meant = $rollouts->play($strike);
-            $sum += 0.01 * $this->weights->spot * ($goingOn * $this->worth($this->referee->judge($layout, $this->group, $meant, $choice->ball, $choice->pocket), $choice, $meant) - $sum);
+            $sum += 0.01 * $this->weights->spot * ($share * $goingOn * $this->worth($this->referee->judge($layout, $this->group, $meant, $choice->ball, $choice->pocket), $choice, $meant) - $sum);
         }
         $cost += 0.01 * $this->weights->miss * $handed / $tries;
 

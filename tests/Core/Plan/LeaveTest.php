@@ -106,28 +106,28 @@ final class LeaveTest extends TestCase
         self::assertSame([0, 0, null], [$none->count, $none->fouls, $none->chance]);
     }
 
-    /** With the weight set, what is handed over is less, over some random layouts together; no shot is worth less than nothing. */
-    public function testTheWeightOfTheTwoWayShotHandsOverLess(): void
+    /** With the weight set a shot is worth as much less as its misses and fouls hand over. */
+    public function testTheWeightOfTheTwoWayShotPricesWhatIsHandedOver(): void
     {
-        $random = new Randomness(5);
-        $handed = [0.0, 0.0];
-        for ($n = 0; $n < 4; ++$n) {
-            $rack = new Rack(Game::NineBall, self::random($random, [Ball::Cue, Ball::Seven, Ball::Eight, Ball::Nine]), player: new ExecutionErrors(0.12, 0.1, 2.0, 2.0));
-            $simulator = new EventSimulator();
-            foreach ([new Weights(), new Weights(miss: 60.0)] as $k => $weights) {
-                $candidate = (new PlanSearch($rack, weights: $weights))->candidates()[0] ?? null;
-                if (null === $candidate) {
-                    continue 2;
-                }
-                $choice = $candidate->option->choice;
-                self::assertGreaterThan(0.0, $candidate->option->value);
-                $trials = Trials::of((new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $choice), $simulator, $rack->balls, $rack->player, 200, 77);
-                $misses = MissLeave::of($trials->misses, $rack->layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
-                $handed[$k] += ($misses->fouls + $trials->miscues + ($misses->count - $misses->fouls) * ($misses->chance ?? 0.0)) / 200;
-            }
+        $rack = new Rack(Game::NineBall, Table::layout([0 => [1.2, 0.5], 7 => [1.9, 0.8], 8 => [0.5, 0.3], 9 => [1.5, 1.0]]), player: new ExecutionErrors(0.12, 0.1, 2.0, 2.0));
+        $simulator = new EventSimulator();
+        $plain = (new PlanSearch($rack))->policy(null);
+        $wary = (new PlanSearch($rack, weights: new Weights(miss: 10.0)))->policy(null);
+        $apart = [];
+        foreach (\array_slice($plain->ranked($rack->layout), 0, 10) as [, $choice]) {
+            $option = $plain->tried($rack->layout, $choice, 60, 3);
+            self::assertNotNull($option);
+            $priced = ($option->value - ($wary->tried($rack->layout, $choice, 60, 3)->value ?? 0.0)) / 0.1;
+            $trials = Trials::of((new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $option->choice), $simulator, $rack->balls, $rack->player, 200, 77);
+            $misses = MissLeave::of($trials->misses, $rack->layout, null, $option->choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
+            $scratches = array_sum($trials->scratches);
+            $handed = ($misses->fouls + $trials->miscues + $scratches + ($misses->count - $misses->fouls) * ($misses->chance ?? 0.0)) / 200;
+            self::assertGreaterThan(0.0, $priced);
+            self::assertEqualsWithDelta($handed, $priced, 0.2);
+            $apart[] = $handed - $priced;
         }
-        self::assertGreaterThan(0.1, $handed[0]);
-        self::assertLessThan($handed[0], $handed[1]);
+        self::assertGreaterThan(5, \count($apart));
+        self::assertEqualsWithDelta(0.0, array_sum($apart) / \count($apart), 0.06);
     }
 
     /** @param list<Ball> $balls */
