@@ -18,6 +18,8 @@ final readonly class TablePlan
     /** Room around the play surface for rails, diamonds and their numbers, millimetres. */
     private const MARGIN = 186;
     private const RAIL = 104;
+    /** Half of a rail's name and half of a flag on the rail, millimetres. */
+    private const NAME = 150;
 
     public Projection $projection;
     public string $viewBox;
@@ -39,9 +41,6 @@ final readonly class TablePlan
     /** @var list<array{x1: float, y1: float, x2: float, y2: float}> */
     public array $grid;
 
-    /** @var list<array{text: string, x: float, y: float, turn: int}> */
-    public array $railNames;
-
     /** @var list<array{number: int, label: string, spoken: string, striped: bool, x: float, y: float, long: float, short: float}> */
     public array $balls;
 
@@ -60,7 +59,6 @@ final readonly class TablePlan
         $this->noses = array_map(static fn (array $rail): string => 'M'.$p->text($rail[1]).'L'.$p->text($rail[2]), $geometry->rails);
         $this->diamonds = $this->marks();
         $this->grid = $this->lines();
-        $this->railNames = $this->names();
         $this->balls = $this->spots($rack->layout);
     }
 
@@ -145,8 +143,14 @@ final readonly class TablePlan
         }, $lines);
     }
 
-    /** @return list<array{text: string, x: float, y: float, turn: int}> */
-    private function names(): array
+    /**
+     * The rails' names, where no flag covers them.
+     *
+     * @param list<array{boxX: float, boxY: float}> $flags
+     *
+     * @return list<array{text: string, x: float, y: float, turn: int}>
+     */
+    public function railNames(array $flags = []): array
     {
         $table = $this->rack->table;
         $d = $table->diamond();
@@ -154,13 +158,18 @@ final readonly class TablePlan
         $out = 0.052;
         $names = [];
         foreach ([
-            ['right rail', 2.5 * $d, -$out, $upright ? 90 : 0],
-            ['left rail', 2.5 * $d, $table->width() + $out, $upright ? -90 : 0],
-            ['head rail', -$out, 1.5 * $d, $upright ? 0 : -90],
-            ['foot rail', $table->length + $out, 1.5 * $d, $upright ? 0 : 90],
-        ] as [$text, $x, $y, $turn]) {
-            [$px, $py] = $this->projection->xy($x, $y);
-            $names[] = ['text' => $text, 'x' => $px, 'y' => $py, 'turn' => $turn];
+            ['right rail', false, -$out, $upright ? 90 : 0],
+            ['left rail', false, $table->width() + $out, $upright ? -90 : 0],
+            ['head rail', true, -$out, $upright ? 0 : -90],
+            ['foot rail', true, $table->length + $out, $upright ? 0 : 90],
+        ] as [$text, $isShort, $across, $turn]) {
+            foreach ($isShort ? [1.5, 2.5] : [2.5, 5.5, 1.5, 6.5] as $place) {
+                [$x, $y] = $isShort ? $this->projection->xy($across, $place * $d) : $this->projection->xy($place * $d, $across);
+                if ([] === array_filter($flags, static fn (array $flag): bool => hypot($flag['boxX'] - $x, $flag['boxY'] - $y) < self::NAME)) {
+                    $names[] = ['text' => $text, 'x' => $x, 'y' => $y, 'turn' => $turn];
+                    break;
+                }
+            }
         }
 
         return $names;
