@@ -76,6 +76,18 @@ final class Leave
      */
     public function easiest(Layout $layout, array $balls): float
     {
+        return $this->surest($layout, $balls)[2] ?? 0.0;
+    }
+
+    /**
+     * The easiest pot from where the cue ball lies.
+     *
+     * @param list<Ball> $balls that may be shot
+     *
+     * @return array{Ball, Pocket, float}|null with its chance; null if nothing goes straight
+     */
+    public function surest(Layout $layout, array $balls): ?array
+    {
         $cue = $layout->spot(Ball::Cue);
         $pots = [];
         foreach ($balls as $ball) {
@@ -89,14 +101,17 @@ final class Leave
                 }
                 $promise = cos(deg2rad($ghost->cutDegrees)) / ((0.3 + $ghost->distance) * (0.3 + $ghost->objectDistance));
                 if ($ghost->cutDegrees < self::THINNEST && 0 === Prospect::inTheWay($this->sight, $others, $spot, $this->geometry->at($pocket)->mouth()) && 0 === Prospect::inTheWay($this->sight, $others, $cue, $ghost->at)) {
-                    $pots[] = [$promise, $spot, $pocket];
+                    $pots[] = [$promise, $ball, $pocket];
                 }
             }
         }
         usort($pots, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
-        $best = 0.0;
-        foreach (\array_slice($pots, 0, $this->looked) as [, $spot, $pocket]) {
-            $best = max($best, $this->chance($cue, $spot, $pocket));
+        $best = null;
+        foreach (\array_slice($pots, 0, $this->looked) as [, $ball, $pocket]) {
+            $chance = $this->chance($cue, $layout->spot($ball), $pocket);
+            if ($chance > ($best[2] ?? 0.0)) {
+                $best = [$ball, $pocket, $chance];
+            }
         }
 
         return $best;

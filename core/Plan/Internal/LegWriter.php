@@ -13,6 +13,7 @@ use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
@@ -92,6 +93,17 @@ final readonly class LegWriter
         return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $misses, $zone, $lane, $reasons);
     }
 
+    /** @return list<string> what comes after the break shot as meant */
+    private function thenOn(Layout $opened): array
+    {
+        if (!$opened->has(Ball::Cue)) {
+            return [];
+        }
+        $next = (new Leave($this->rack, $this->simulator, 2 * \count(Pocket::cases())))->surest($opened, array_values(array_filter($opened->balls(), static fn (Ball $ball): bool => Ball::Cue !== $ball)));
+
+        return [null === $next ? 'then on: as meant nothing goes straight from there' : \sprintf('then on: as meant the %s in %s is the easiest from there, %.0f of 100', $next[0]->label(), $next[1]->value, 100 * $next[2])];
+    }
+
     /** @return list<string> */
     private function raised(SolvedShot $shot): array
     {
@@ -120,7 +132,10 @@ final readonly class LegWriter
         if ($this->isBreak($shot)) {
             $moved = BreakOff::opened($shot->layout, $shot->outcome->final);
 
-            return [\sprintf('the break shot: as meant it moves %d of the fourteen balls by more than %.0f cm', $moved, 100 * BreakOff::MOVED)];
+            return [
+                \sprintf('the break shot: as meant it moves %d of the fourteen balls by more than %.0f cm', $moved, 100 * BreakOff::MOVED),
+                ...$this->thenOn($shot->outcome->final),
+            ];
         }
         if (null !== $shot->choice->direction) {
             return [\sprintf('nothing sends the %s straight to a pocket with better odds', $ball->label())];

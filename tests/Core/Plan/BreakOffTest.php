@@ -16,6 +16,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Pocket;
@@ -79,6 +80,13 @@ final class BreakOffTest extends TestCase
         self::assertSame([Ball::Seven, Ball::Four], array_map(static fn ($leg): Ball => $leg->shot->choice->ball, $legs));
         self::assertSame(16, $legs[1]->shot->layout->count());
         self::assertStringContainsString('the break shot: as meant it moves', $legs[1]->reasons[0]);
+        // Then on: the easiest pot of the opened rack, with the chance that it has there.
+        self::assertMatchesRegularExpression('/^then on: as meant the (\d+) in (\w\w) is the easiest from there, (\d+) of 100$/', $legs[1]->reasons[1]);
+        sscanf($legs[1]->reasons[1], 'then on: as meant the %d in %2s is the easiest from there, %d of 100', $number, $pocket, $percent);
+        $opened = $legs[1]->shot->outcome->final;
+        $ball = Ball::from((int) $number);
+        $chance = PotLine::find($opened, $ball, Pocket::from((string) $pocket), new EventSimulator(), $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
+        self::assertEqualsWithDelta(100 * $chance, $percent, 0.51);
         $played = Legs::play($rack, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $legs))->solved;
         self::assertEquals($legs[1]->shot->outcome->final, $played[1]->outcome->final);
     }
