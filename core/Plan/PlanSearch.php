@@ -374,6 +374,14 @@ final class PlanSearch
         while (\count($shots) < self::LEGS) {
             try {
                 $shot = $this->shot($layout, $option);
+                // Few tries chose it: what is shown first should at least go on as it is meant.
+                foreach ($isQuick && !$shot->goesOn() ? $policy->options($layout, self::OPTIONS, self::POLISHED, $this->seed) : [] as $other) {
+                    $meant = $this->shot($layout, $other);
+                    if ($meant->goesOn()) {
+                        [$shot, $option] = [$meant, $other];
+                        break;
+                    }
+                }
             } catch (LaneError $e) {
                 $end = $e->getMessage();
                 break;

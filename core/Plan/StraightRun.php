@@ -10,8 +10,6 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
-use ZigLane\Core\Shot\EasiestPocket;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 
@@ -27,6 +25,8 @@ final class StraightRun
     private const FARTHEST = 0.5;
     /** The cut with which a break shot goes well into the rack, degrees. */
     private const CUT = 40.0;
+    /** Pots from which the first ball is chosen. */
+    private const LOOKED = 6;
 
     /**
      * @param list<array{Ball, Ball}> $before a player's wish
@@ -129,23 +129,12 @@ final class StraightRun
     }
 
     /**
-     * The easiest pot from the cue ball, each ball into the pocket with the least cut; null where none goes there.
+     * The easiest pot from the cue ball whose ways are free; null where nothing goes straight.
      *
      * @param list<Ball> $balls
      */
     private static function opener(Rack $rack, Layout $layout, array $balls): ?Ball
     {
-        $cue = $layout->spot(Ball::Cue);
-        $simulator = new EventSimulator($rack->table, $rack->balls);
-        $best = null;
-        $most = 0.0;
-        foreach ($balls as $ball) {
-            $chance = PotLine::find($layout, $ball, EasiestPocket::leastCut($rack, $layout, $ball), $simulator, $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($cue) ?? 0.0;
-            if ($chance > $most) {
-                [$most, $best] = [$chance, $ball];
-            }
-        }
-
-        return $best;
+        return (new Leave($rack, new EventSimulator($rack->table, $rack->balls), self::LOOKED))->surest($layout, $balls)[0] ?? null;
     }
 }

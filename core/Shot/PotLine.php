@@ -46,6 +46,8 @@ final readonly class PotLine
     /** Tip height of the usual stroke, as a fraction of the radius: half way to natural roll, so that it soon rolls. */
     public const HEIGHT = 0.2;
     private const ELEVATION = 2.0;
+    /** How far off a rail's nose the cue ball is aimed to meet a ball that lies beside it, metres. */
+    private const OFF_RAIL = 0.0003;
 
     /** Where the cue ball's centre must be at contact. */
     public Spot $ghost;
@@ -79,7 +81,7 @@ final readonly class PotLine
         private Sight $sight,
     ) {
         $object = $layout->spot($ball);
-        $this->aside = self::aimed($accepted);
+        $this->aside = self::onBed(self::aimed($accepted), $object, $line, $accepted, $table, $set);
         $this->ghost = $object->towards($line + $this->aside + \M_PI, $set->diameter());
         $this->needed = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $this->drag() * $object->distanceTo((new TableGeometry($table))->at($pocket)->mouth()));
         $this->tip = 0.001 * $errors->tipSide / $set->radius;
@@ -255,6 +257,46 @@ final readonly class PotLine
         }
 
         return 0.5 * ($widest[0] + $widest[1]);
+    }
+
+    /**
+     * The aim turned as far as a rail forces it: the cue ball cannot lie past a nose line when it meets a ball beside it. As it was where
+     * the pocket does not take what is left.
+     *
+     * @param non-empty-list<list<array{float, float}>> $accepted
+     */
+    private static function onBed(float $aside, Spot $object, float $line, array $accepted, TableProfile $table, BallSet $set): float
+    {
+        $reach = $set->diameter();
+        $isOn = static function (float $aside) use ($object, $line, $table, $set, $reach): bool {
+            $ghost = $object->towards($line + $aside + \M_PI, $reach);
+
+            return $ghost->x >= $set->radius && $ghost->y >= $set->radius && $ghost->x <= $table->length - $set->radius && $ghost->y <= $table->width() - $set->radius;
+        };
+        if ($isOn($aside)) {
+            return $aside;
+        }
+        // Directions of the ball with which the ghost ball lies just off a long or a short rail.
+        $turned = [];
+        $room = $set->radius + self::OFF_RAIL;
+        foreach ([$object->y - $room, $object->y + $room - $table->width()] as $far) {
+            $angle = asin(max(-1.0, min(1.0, $far / $reach)));
+            array_push($turned, $angle, \M_PI - $angle);
+        }
+        foreach ([$object->x - $room, $object->x + $room - $table->length] as $far) {
+            $angle = acos(max(-1.0, min(1.0, $far / $reach)));
+            array_push($turned, $angle, -$angle);
+        }
+        $best = null;
+        foreach ($turned as $direction) {
+            $other = Angle::wrapped($direction - $line);
+            $isTaken = [] !== array_filter(array_merge(...$accepted), static fn (array $piece): bool => $piece[0] < $other && $piece[1] > $other);
+            if ($isTaken && $isOn($other) && (null === $best || abs($other - $aside) < abs($best - $aside))) {
+                $best = $other;
+            }
+        }
+
+        return $best ?? $aside;
     }
 
     /** Chance of the pot from a cue ball spot with the usual stroke, 0 to 1. */

@@ -147,11 +147,11 @@ final readonly class Policy implements Chooser
     {
         $cue = $layout->spot(Ball::Cue);
         $set = Replays::bits($layout);
-        $survey = $this->values->survey->keeping(Survey::KEPT, $this->values->order);
+        $survey = $this->values->survey;
         $best = null;
         $most = self::THIN;
         foreach (Order::balls($balls) as $ball) {
-            foreach ($survey->prospects($ball) as $prospect) {
+            foreach ($survey->prospects($ball, Survey::KEPT) as $prospect) {
                 $left = $set & ~Order::bit($ball);
                 $chance = 0 === ($prospect->mask & $left) && !$this->values->wishes->forbids($ball, $prospect->pocket) && $prospect->isSeen($cue, $left) ? $prospect->line->chance($cue) : 0.0;
                 if ($chance > $most) {
@@ -229,7 +229,7 @@ final readonly class Policy implements Chooser
                 continue;
             }
             $left = $set & ~Order::bit($ball);
-            foreach ($survey->prospects($ball) as $prospect) {
+            foreach ($survey->prospects($ball, Survey::KEPT) as $prospect) {
                 $view = 0 !== ($prospect->mask & $left) || $this->values->wishes->forbids($ball, $prospect->pocket) ? null : $prospect->view($cue, $left);
                 if (null === $view) {
                     continue;

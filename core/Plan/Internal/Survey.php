@@ -139,10 +139,14 @@ final class Survey
         return $this->trouble;
     }
 
-    /** @return list<Prospect> the best ways into a pocket of a ball */
-    public function prospects(Ball $ball): array
+    /**
+     * @param int|null $most null: as many as are kept
+     *
+     * @return list<Prospect> the best ways into a pocket of a ball
+     */
+    public function prospects(Ball $ball, ?int $most = null): array
     {
-        return \array_slice($this->prospects[$ball->value] ??= $this->found($ball), 0, $this->kept);
+        return \array_slice($this->prospects[$ball->value] ??= $this->found($ball), 0, $most ?? $this->kept);
     }
 
     public function routes(Prospect $prospect): RouteTable
