@@ -80,7 +80,7 @@ final class PlanSearch
         return $sum;
     }
 
-    /** A complete plan as soon as there is one, by the planner's reckoning alone; null where nothing goes straight. */
+    /** A complete plan as soon as there is one, by the planner's reckoning alone; where nothing goes straight with the ways to begin, null where there are none. */
     public function first(): ?Plan
     {
         // Of many balls only the best ways of each are surveyed, and balls are shot about in turn: a few of the sets that the search goes through.
@@ -96,7 +96,10 @@ final class PlanSearch
             }
         }
 
-        return $this->soonest();
+        $plan = $this->soonest();
+        $candidate = null === $plan ? $this->candidates()[0] ?? null : null;
+
+        return null === $candidate ? $plan : $this->plan($candidate, new Replays(), isQuick: true);
     }
 
     /** @param bool $isAnywhere whether a sequence of balls may begin with any of them */

@@ -232,6 +232,20 @@ final class PlanSearchTest extends TestCase
         }
     }
 
+    /** Where the ball on is hidden a first plan begins with a kick, and does not wait for replays. */
+    public function testAFirstPlanBeginsWithAKickWhereNothingGoesStraight(): void
+    {
+        $layout = Layout::empty()->with(Ball::Cue, Spot::metres(0.6, 0.635))->with(Ball::One, Spot::metres(2.47, 0.09))
+            ->with(Ball::Seven, Spot::metres(0.72, 0.6))->with(Ball::Eight, Spot::metres(0.3, 0.2))->with(Ball::Nine, Spot::metres(0.3, 1.0));
+        $search = new PlanSearch(new Rack(Game::NineBall, $layout, player: new ExecutionErrors(...self::STRONG)));
+        self::assertSame([], $search->policy(null)->ranked($layout));
+        $plan = $search->first();
+        self::assertNotNull($plan);
+        self::assertSame(Ball::One, $plan->legs[0]->shot->choice->ball);
+        self::assertNotNull($plan->legs[0]->shot->choice->direction);
+        self::assertSame(0, $plan->replays->tries);
+    }
+
     /** Where no ball of a sequence that should come next goes straight, another of it is shot where that is better than a bank or kick. */
     public function testAnotherBallOfTheSequenceIsShotWhereTheNextDoNotGo(): void
     {
