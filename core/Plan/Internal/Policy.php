@@ -46,6 +46,8 @@ final readonly class Policy implements Chooser
     /** Shots that are tried out before each stroke of a replay, and noisy plays of each. */
     private const OPTIONS = 5;
     private const NOISE = 10;
+    /** The same for a first plan. */
+    private const ROUGH = 4;
     /** Below this share of what such a set is usually worth, the best straight shot is poor, and others are looked for in a replay. */
     private const POOR = 0.15;
     /** Below this share it is next to none: then a ball is looked for that was to come later. */
@@ -83,11 +85,12 @@ final readonly class Policy implements Chooser
     public function next(Layout $layout, int $seed): ?Option
     {
         $policy = $this->on($layout);
-        $options = $policy->options($layout, self::OPTIONS, self::NOISE, $seed);
+        $tries = $this->values->isRough ? self::ROUGH : self::NOISE;
+        $options = $policy->options($layout, self::OPTIONS, $tries, $seed);
         $straight = $options[0]->value ?? 0.0;
         $usual = $policy->values->usual(Replays::bits($layout));
         if ($straight < self::POOR * $usual) {
-            array_push($options, ...$policy->indirect($layout, self::TURN, self::ODD, self::NOISE, $seed));
+            array_push($options, ...$policy->indirect($layout, self::TURN, self::ODD, $tries, $seed));
             usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
         }
         if ($straight < self::HOPELESS * $usual) {
@@ -221,7 +224,7 @@ final readonly class Policy implements Chooser
         $cue = $layout->spot(Ball::Cue);
         $set = Replays::bits($layout);
         $survey = $this->values->survey;
-        $ranked = [];
+        $ranked = $ways = [];
         foreach (Order::balls($this->values->order->next($set)) as $ball) {
             $locked = $this->values->wishes->lockedLeg($ball);
             if (null !== $locked) {
@@ -231,12 +234,21 @@ final readonly class Policy implements Chooser
             $left = $set & ~Order::bit($ball);
             foreach ($survey->prospects($ball, Survey::KEPT) as $prospect) {
                 $view = 0 !== ($prospect->mask & $left) || $this->values->wishes->forbids($ball, $prospect->pocket) ? null : $prospect->view($cue, $left);
-                if (null === $view) {
-                    continue;
+                if (null !== $view) {
+                    $ways[] = [max($view[3]) * $this->values->most($left), $prospect, $view, $left];
                 }
-                foreach ($this->strokes($prospect, $view, $left, $cue->distanceTo($prospect->line->ghost)) as [$value, $stroke]) {
-                    $ranked[] = [$value, new ShotChoice($ball, $prospect->pocket, $stroke, $prospect->line->asideMetres())];
-                }
+            }
+        }
+        // The most promising first: where a first plan is wanted, what cannot be worth as much as the best is not looked at.
+        usort($ways, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+        $best = 0.0;
+        foreach ($ways as [$most, $prospect, $view, $left]) {
+            if ($this->values->isRough && $most <= $best) {
+                break;
+            }
+            foreach ($this->strokes($prospect, $view, $left, $cue->distanceTo($prospect->line->ghost)) as [$value, $stroke]) {
+                $ranked[] = [$value, new ShotChoice($prospect->ball, $prospect->pocket, $stroke, $prospect->line->asideMetres())];
+                $best = max($best, $value);
             }
         }
         usort($ranked, static fn (array $a, array $b): int => $b[0] <=> $a[0]);

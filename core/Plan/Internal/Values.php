@@ -53,7 +53,7 @@ final class Values
      * @param self|null $before  the values of the layout before some balls were moved
      * @param bool      $isRough whether strokes are taken to be met exactly, and fewer routes and sets looked at: for a first plan
      */
-    public function __construct(public readonly Survey $survey, public readonly Wishes $wishes, private readonly ?self $before = null, private readonly bool $isRough = false)
+    public function __construct(public readonly Survey $survey, public readonly Wishes $wishes, private readonly ?self $before = null, public readonly bool $isRough = false)
     {
         $this->order = $survey->order;
     }
@@ -149,7 +149,7 @@ final class Values
         foreach (Order::balls($this->order->next($set)) as $ball) {
             $left = $set & ~Order::bit($ball);
             // No pot here can be worth more than its chance times the best that may come after it.
-            $most = $this->order->isOut($left) ? 1.0 : max(0.0, ...$this->map($left, $freed));
+            $most = $this->most($left, $freed);
             foreach ($this->survey->prospects($ball) as $prospect) {
                 if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($ball, $prospect->pocket)) {
                     continue;
@@ -210,6 +210,12 @@ final class Values
         }
 
         return $worth;
+    }
+
+    /** What a set is worth at the best. */
+    public function most(int $set, int $freed = 0): float
+    {
+        return $this->order->isOut($set) ? 1.0 : max(0.0, ...$this->map($set, $freed));
     }
 
     /** What a set is worth on the average over the table. */
