@@ -179,7 +179,11 @@ final class BallMotion
         $this->begin($b, $b->zone, $now, $b->drops, $b->x, $b->y, $b->vx, $b->vy, $b->wx, $b->wy, $b->wz);
     }
 
-    /** @param Body $b */
+    /**
+     * A new piece of path begins: its phase and accelerations, the ball's next own event, and its meeting with one that lies where it lay.
+     *
+     * @param Body $b
+     */
     private function begin($b, int $zone, float $now, float $drops, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): void
     {
         $ux = $vx - $this->radius * $wy;
@@ -550,7 +554,8 @@ final class BallMotion
 
     /**
      * In the surroundings of a pocket: the rails beside it, its noses, facings and hole, and the way back to the open table. Of a moving ball that
-     * is there since then; writes down what comes first.
+     * is there since then, or will be: its fall is seen ahead too, so neither coming there nor coming to the hole is an event. Writes down what
+     * comes first.
      *
      * @param Body $b
      *
