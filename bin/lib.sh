@@ -16,9 +16,7 @@ service_user() {
 }
 as_service() { if [ "$(id -un)" = "$SERVICE_USER" ]; then "$@"; else runuser -u "$SERVICE_USER" -- "$@"; fi; }
 
-# How PHP's compiler is used: every function, when it is loaded. Without AVX PHP 8.2 has been seen to compute wrong numbers where it keeps
-# variables in registers (docs/performance.md): there without, a tenth slower.
-jit_mode() { if grep -qsw avx /proc/cpuinfo; then echo function; else echo 0005; fi; }
+jit_mode() { php -r 'echo require "config/jit.php";'; }
 
 # ---- packages
 
