@@ -165,7 +165,7 @@ final class BallMotion
     public function advance($b, float $time): void
     {
         if ($time > $b->since) {
-            $this->play($b, self::ADVANCED, $b->phase, $b->zone, $time, $b->since, $b->phaseEnds, $b->drops, $b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay, $b->wx, $b->wy, $b->wz);
+            $this->play($b, self::ADVANCED, $b->phase, $b->zone, $time, $b->since, $b->drops, $b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay, $b->wx, $b->wy, $b->wz);
         }
     }
 
@@ -229,7 +229,6 @@ final class BallMotion
         }
         $b->since = $now;
         $b->phase = $phase;
-        $b->phaseEnds = $ends;
         $b->x = $x;
         $b->y = $y;
         $b->vx = $vx;
@@ -345,11 +344,11 @@ final class BallMotion
      */
     public function happen($b): int
     {
-        return $this->play($b, $b->ownKind, $b->phase, $b->zone, $b->ownTime, $b->since, $b->phaseEnds, $b->drops, $b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay, $b->wx, $b->wy, $b->wz);
+        return $this->play($b, $b->ownKind, $b->phase, $b->zone, $b->ownTime, $b->since, $b->drops, $b->x, $b->y, $b->vx, $b->vy, $b->ax, $b->ay, $b->wx, $b->wy, $b->wz);
     }
 
     /** @param Body $b */
-    private function play($b, int $kind, int $phase, int $zone, float $now, float $since, float $phaseEnds, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $wx, float $wy, float $wz): int
+    private function play($b, int $kind, int $phase, int $zone, float $now, float $since, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $wx, float $wy, float $wz): int
     {
         if ($now > $since) {
             $dt = $now - $since;

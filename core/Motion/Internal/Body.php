@@ -38,8 +38,6 @@ final class Body
     public $wz = 0.0;
     /** @var int */
     public $phase = self::AT_REST;
-    /** @var float when the phase ends by itself. */
-    public $phaseEnds = \INF;
 
     /** @var int the pocket whose surroundings the ball is in, as an index; -1 on the open table. */
     public $zone = -1;
@@ -117,7 +115,7 @@ final class Body
     public function drop(float $time): void
     {
         $this->phase = self::POCKETED;
-        $this->phaseEnds = $this->ownTime = $this->pairTime = \INF;
+        $this->ownTime = $this->pairTime = \INF;
         $this->partner = null;
         $this->vx = $this->vy = $this->ax = $this->ay = 0.0;
         if ($this->isTracked) {
