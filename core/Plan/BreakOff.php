@@ -124,6 +124,6 @@ final readonly class BreakOff
     /** What an opened rack leaves: the chance of the easiest pot from where the cue ball lies, 0 if nothing goes straight. */
     public function left(Layout $opened): float
     {
-        return (new Leave($this->rack, $this->simulator))->easiest($opened, array_values(array_filter($opened->balls(), static fn (Ball $ball): bool => Ball::Cue !== $ball)));
+        return (new Leave($this->rack, $this->simulator))->easiest($opened, Order::balls(Replays::bits($opened)));
     }
 }

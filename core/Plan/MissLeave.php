@@ -40,7 +40,7 @@ final readonly class MissLeave
                 continue;
             }
             ++$count;
-            if ($verdict->isFoul() || false === $verdict->isWon) {
+            if ($verdict->givesAll()) {
                 ++$fouls;
             } elseif ($looked < self::LOOKED) {
                 ++$looked;

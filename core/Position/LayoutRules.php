@@ -91,7 +91,7 @@ final readonly class LayoutRules
             }
         }
         $radius = $this->balls->radius;
-        $beyond = max($radius - $spot->x, $spot->x - $this->table->length + $radius, $radius - $spot->y, $spot->y - $this->table->width() + $radius);
+        $beyond = $this->table->beyond($spot->x, $spot->y, $radius);
         if ($beyond <= self::TOUCHING) {
             return null;
         }

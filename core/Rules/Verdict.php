@@ -31,4 +31,10 @@ final readonly class Verdict
     {
         return [] !== $this->fouls;
     }
+
+    /** Whether the other player gets the ball in hand, or has won. */
+    public function givesAll(): bool
+    {
+        return $this->isFoul() || false === $this->isWon;
+    }
 }

@@ -7,7 +7,6 @@ namespace ZigLane\Core\Shot;
 use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Error\NoAim;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
@@ -20,10 +19,10 @@ final class EasiestPocket
      *
      * @throws IllegalLayout If the ball or the cue ball is not on the table
      */
-    public static function leastCut(Rack $rack, Layout $layout, Ball $ball): Pocket
+    public static function leastCut(Rack $rack, Ball $ball): Pocket
     {
-        $cue = $layout->spot(Ball::Cue);
-        $object = $layout->spot($ball);
+        $cue = $rack->layout->spot(Ball::Cue);
+        $object = $rack->layout->spot($ball);
         $geometry = new TableGeometry($rack->table);
         $best = Pocket::FootRight;
         $least = \INF;

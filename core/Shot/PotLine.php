@@ -271,7 +271,7 @@ final readonly class PotLine
         $isOn = static function (float $aside) use ($object, $line, $table, $set, $reach): bool {
             $ghost = $object->towards($line + $aside + \M_PI, $reach);
 
-            return $ghost->x >= $set->radius && $ghost->y >= $set->radius && $ghost->x <= $table->length - $set->radius && $ghost->y <= $table->width() - $set->radius;
+            return $table->beyond($ghost->x, $ghost->y, $set->radius) <= 0.0;
         };
         if ($isOn($aside)) {
             return $aside;

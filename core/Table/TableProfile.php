@@ -96,6 +96,12 @@ final readonly class TableProfile
         return $this->length / 2;
     }
 
+    /** How far a ball's side is past the nearest rail's nose line, metres; negative on the bed. */
+    public function beyond(float $x, float $y, float $radius): float
+    {
+        return max($radius - $x, $x - $this->length + $radius, $radius - $y, $y - $this->width() + $radius);
+    }
+
     /** One diamond, metres. */
     public function diamond(): float
     {

@@ -93,7 +93,7 @@ final class PlanController extends AbstractController
     {
         foreach ($rack->game->balls() as $ball) {
             if ($rack->layout->has($ball) && $rack->layout->has(Ball::Cue)) {
-                $pocket = EasiestPocket::leastCut($rack, $rack->layout, $ball);
+                $pocket = EasiestPocket::leastCut($rack, $ball);
 
                 return new StrokeInput($ball->label(), $pocket->value, unit: $unit);
             }

@@ -11,6 +11,7 @@ use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\Option;
+use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -99,7 +100,7 @@ final readonly class LegWriter
         if (!$opened->has(Ball::Cue)) {
             return [];
         }
-        $next = (new Leave($this->rack, $this->simulator, 2 * \count(Pocket::cases())))->surest($opened, array_values(array_filter($opened->balls(), static fn (Ball $ball): bool => Ball::Cue !== $ball)));
+        $next = (new Leave($this->rack, $this->simulator, 2 * \count(Pocket::cases())))->surest($opened, Order::balls(Replays::bits($opened)));
 
         return [null === $next ? 'then on: as meant nothing goes straight from there' : \sprintf('then on: as meant the %s in %s is the easiest from there, %.0f of 100', $next[0]->label(), $next[1]->value, 100 * $next[2])];
     }

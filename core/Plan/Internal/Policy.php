@@ -431,6 +431,6 @@ final readonly class Policy implements Chooser
     /** What a shot that ends the turn hands over: the chance of the other player's easiest pot; all after a foul, which gives him the ball in hand. */
     private function handed(Leave $leave, Verdict $verdict, Ending $ending): float
     {
-        return $verdict->isFoul() || false === $verdict->isWon ? 1.0 : $leave->toOther($ending->final, $this->group);
+        return $verdict->givesAll() ? 1.0 : $leave->toOther($ending->final, $this->group);
     }
 }

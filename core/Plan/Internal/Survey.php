@@ -212,10 +212,7 @@ final class Survey
 
     private function isOnBed(PotLine $line): bool
     {
-        $radius = $this->rack->balls->radius - 0.0005;
-        $table = $this->rack->table;
-
-        return $line->ghost->x > $radius && $line->ghost->x < $table->length - $radius && $line->ghost->y > $radius && $line->ghost->y < $table->width() - $radius;
+        return $this->rack->table->beyond($line->ghost->x, $line->ghost->y, $this->rack->balls->radius) < 0.0005;
     }
 
     /** @return list<PocketGeometry> those that look best from a spot: how wide the mouth is, seen from there */

@@ -162,10 +162,11 @@ final class Values
                     $cut = $step * min(intdiv((int) $place, $step), intdiv(RouteTable::CUTS - 1, $step) - 1);
                     $low = $worth[$cut] ??= $this->worth($prospect, $cut, $left, $freed);
                     $high = $worth[$cut + $step] ??= $this->worth($prospect, $cut + $step, $left, $freed);
+                    $share = ($place - $cut) / $step;
                     $spreads = $this->survey->book->spreads[$row];
                     $values[$i] = $this->isRough
-                        ? self::sharpest($low, $high, ($place - $cut) / $step, $chances, $spreads, $values[$i], $most)
-                        : self::best($low, $high, $place - $cut, $chances, $spreads, $values[$i], $most);
+                        ? self::sharpest($low, $high, $share, $chances, $spreads, $values[$i], $most)
+                        : self::best($low, $high, $share, $chances, $spreads, $values[$i], $most);
                 }
             }
         }

@@ -11,10 +11,7 @@ use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
@@ -26,10 +23,9 @@ use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\Stroke;
 use ZigLane\Core\Shot\Tip;
 use ZigLane\Core\Shot\Trials;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
 /** What a miss leaves the other player. */
@@ -70,13 +66,13 @@ final class LeaveTest extends TestCase
     /** On a grid of five centimetres: half within three points of the exact spot, nine of ten within twelve. */
     public function testTheGridOfSpotsComesNear(): void
     {
-        $random = new Randomness(9);
+        $random = new Chance(9);
         $rack = new Rack(Game::NineBall, Table::layout([0 => [1.0, 0.4], 5 => [1.9, 0.8]]));
         $exact = new Leave($rack, new EventSimulator());
         $grid = new Leave($rack, new EventSimulator(), grid: 0.05);
         $off = [];
         while (\count($off) < 60) {
-            $layout = self::random($random, [Ball::Cue, Ball::Five]);
+            $layout = (new Table())->randomLayout($random, 2);
             $off[] = abs($exact->toOther($layout, null) - $grid->toOther($layout, null));
         }
         sort($off);
@@ -128,20 +124,5 @@ final class LeaveTest extends TestCase
         }
         self::assertGreaterThan(5, \count($apart));
         self::assertEqualsWithDelta(0.0, array_sum($apart) / \count($apart), 0.06);
-    }
-
-    /** @param list<Ball> $balls */
-    private static function random(Randomness $random, array $balls): Layout
-    {
-        $rules = new LayoutRules(new TableProfile(), new BallSet());
-        $layout = Layout::empty();
-        foreach ($balls as $ball) {
-            do {
-                $tried = $layout->with($ball, Spot::metres(0.05 + 2.44 * $random->share(), 0.05 + 1.17 * $random->share()));
-            } while ([] !== $rules->faults($tried));
-            $layout = $tried;
-        }
-
-        return $layout;
     }
 }
