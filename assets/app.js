@@ -8,4 +8,4 @@ window.htmx = htmx;
 watchPage();
 watchLayout(htmx);
 watchShot(htmx);
-watchRun(htmx);
+watchRun();

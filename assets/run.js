@@ -1,6 +1,6 @@
 // The run-out page: arrow keys step through the legs, and a leg is played as the simulation has it.
 
-export function watchRun(htmx) {
+export function watchRun() {
     if (!document.querySelector('[data-runout]')) {
         return;
     }
@@ -8,9 +8,8 @@ export function watchRun(htmx) {
     const step = (by) => {
         const here = document.querySelector('.strip [aria-current]');
         const next = document.querySelector(`.strip [data-leg="${Number(here?.dataset.leg ?? 0) + by}"]`);
-        if (next) {
-            htmx.trigger(next, 'click');
-        }
+        // Pressed, not only told of it: a card that has just come and is not bound yet is followed as the link that it is.
+        next?.click();
     };
 
     const play = (faster) => {
