@@ -90,11 +90,28 @@ $law = new CushionLaw($table, $set);
 $shots = json_decode((string) file_get_contents(__DIR__.'/position-shots.json'), true);
 $options = getopt('', ['twin:', 'rigid:']);
 
-// ---- the position shots, all of them in turn, so that the compiler has seen every branch
+// ---- the position shots, all of them in turn, so that the compiler has seen every branch; the C twin's rounds alternate with ours
 
-$least = $medians = array_fill(0, count($shots), []);
+$pipes = [];
+$process = null;
+if (isset($options['twin'])) {
+    $surfaces = new Surfaces($table, $set);
+    $numbers = [
+        $set->radius, $table->length, $table->width(), $table->slide * $table->gravity, $table->roll * $table->gravity, $table->spinDecay, $set->restitution,
+        $set->frictionFloor, $set->frictionFall, $set->frictionRate, $table->noseHeight - 1, sqrt(1 - ($table->noseHeight - 1) ** 2), $table->cushionFriction,
+        $table->slide, $table->cushionRestitution ** 2, $surfaces->cornerCut, $surfaces->sideHalf, ...array_merge(...$surfaces->pockets), count($shots),
+    ];
+    foreach ($shots as $shot) {
+        array_push($numbers, count($shot['balls']), ...array_merge(...$shot['balls']), ...$shot['strike']);
+    }
+    $process = proc_open([$options['twin']], [['pipe', 'r'], ['pipe', 'w']], $pipes);
+    fwrite($pipes[0], implode("\n", array_map(static fn (float|int $v): string => sprintf('%.17g', $v), $numbers))."\n");
+}
+$times = $twin = array_fill(0, count($shots), []);
+$ratios = [];
 $lying = array_map(static fn (array $shot): array => bodies($shot, false), $shots);
-for ($round = 0; $round < 80; ++$round) {
+for ($round = 0; $round < 420; ++$round) {
+    $ours = [];
     foreach ($shots as $i => $shot) {
         $start = hrtime(true);
         // As Rollouts does: only the ball that is struck, and those that a shot moved, are made anew.
@@ -105,29 +122,30 @@ for ($round = 0; $round < 80; ++$round) {
             $k = $body->index;
             $lying[$i][$k] = new Body($k, $shot['balls'][$k][0], $shot['balls'][$k][1], false);
         }
-        $time = (hrtime(true) - $start) / 1000;
-        if ($round >= 20) {
-            $least[$i][] = $time;
+        $ours[$i] = (hrtime(true) - $start) / 1000;
+    }
+    $theirs = [];
+    if (null !== $process) {
+        fwrite($pipes[0], "1\n");
+        $theirs = array_map(floatval(...), explode(' ', trim((string) fgets($pipes[1]))));
+    }
+    if ($round >= 20) {
+        foreach ($ours as $i => $time) {
+            $times[$i][] = $time;
+        }
+        foreach ($theirs as $i => $time) {
+            $twin[$i][] = $time;
+        }
+        if ([] !== $theirs) {
+            $ratios[] = array_sum($ours) / array_sum($theirs);
         }
     }
 }
-$medians = array_map(median(...), $least);
-$least = array_map(min(...), $least);
-
-$twin = [];
-if (isset($options['twin'])) {
-    $surfaces = new Surfaces($table, $set);
-    $numbers = [
-        $set->radius, $table->length, $table->width(), $table->slide * $table->gravity, $table->roll * $table->gravity, $table->spinDecay, $set->restitution,
-        $set->frictionFloor, $set->frictionFall, $set->frictionRate, $table->noseHeight - 1, sqrt(1 - ($table->noseHeight - 1) ** 2), $table->cushionFriction,
-        $table->slide, $table->cushionRestitution ** 2, $surfaces->cornerCut, $surfaces->sideHalf, ...array_merge(...$surfaces->pockets), 400, count($shots),
-    ];
-    foreach ($shots as $shot) {
-        array_push($numbers, count($shot['balls']), ...array_merge(...$shot['balls']), ...$shot['strike']);
-    }
-    $pipes = [];
-    $process = proc_open([$options['twin']], [['pipe', 'r'], ['pipe', 'w']], $pipes);
-    fwrite($pipes[0], implode("\n", array_map(static fn (float|int $v): string => sprintf('%.17g', $v), $numbers)));
+$medians = array_map(median(...), $times);
+$least = array_map(min(...), $times);
+if (null !== $process) {
+    $twin = array_map(min(...), $twin);
+    fwrite($pipes[0], "0\n");
     fclose($pipes[0]);
     $lines = explode("\n", trim((string) stream_get_contents($pipes[1])));
     if (0 !== proc_close($process)) {
@@ -137,12 +155,11 @@ if (isset($options['twin'])) {
     $cushionC = (float) explode(' ', (string) array_pop($lines))[1];
     foreach ($lines as $i => $line) {
         $cells = array_map(floatval(...), explode(' ', $line));
-        $twin[] = $cells[0];
         // The twin computes the same, or its time says nothing.
         $bodies = bodies($shots[$i], false);
         $engine->run($bodies, [$bodies[0]]);
         foreach ($bodies as $k => $body) {
-            $off = hypot($body->x - $cells[3 + 3 * $k], $body->y - $cells[4 + 3 * $k]);
+            $off = hypot($body->x - $cells[1 + 3 * $k], $body->y - $cells[2 + 3 * $k]);
             if ($off > 1e-6) {
                 fwrite(\STDERR, sprintf("Shot %d: ball %d ends %.3g m elsewhere in C.\n", $i, $k, $off));
                 exit(1);
@@ -162,10 +179,13 @@ foreach ([1, 2, 3] as $cushions) {
         sprintf('position shot, ten balls, %d cushion%s (median of %d)', $cushions, 1 === $cushions ? '' : 's', count($which)),
         sprintf('%.0f µs', $php),
         sprintf('%.0f µs', median(array_values(array_intersect_key($medians, array_flip($which))))),
-        ...$ratio($php, [] === $twin ? null : median(array_values(array_intersect_key($twin, array_flip($which))))),
+        ...$ratio($php, isset($cushionC) ? median(array_values(array_intersect_key($twin, array_flip($which)))) : null),
     );
 }
-row('all twenty position shots (median)', sprintf('%.0f µs', median($least)), sprintf('%.0f µs', median($medians)), ...$ratio(median($least), [] === $twin ? null : median($twin)));
+row('all twenty position shots (median)', sprintf('%.0f µs', median($least)), sprintf('%.0f µs', median($medians)), ...$ratio(median($least), isset($cushionC) ? median($twin) : null));
+if ([] !== $ratios) {
+    row('the same, a round of ours beside the next of C (median of '.count($ratios).')', '', '', '', sprintf('%.1f', median($ratios)));
+}
 [$a, $b] = timed(static function () use ($law): void {
     // The range that the C twin goes through, in every run alike: some contacts take twice as many steps as others.
     for ($k = 0; $k < 100; ++$k) {
