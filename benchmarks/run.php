@@ -60,24 +60,26 @@ function row(string $what, string ...$cells): void
     echo '| ', implode(' | ', [$what, ...$cells]), " |\n";
 }
 
-/** @param array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}} $shot */
-function struck(array $shot, bool $tracked): Body
+/**
+ * @param array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}} $shot
+ *
+ * @return list<Body> the balls of a shot, the first of them struck
+ */
+function bodies(Engine $engine, array $shot): array
 {
-    $body = new Body(0, $shot['balls'][0][0], $shot['balls'][0][1], $tracked);
-    [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $shot['strike'];
-
-    return $body;
-}
-
-/** @param array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}} $shot */
-function bodies(array $shot, bool $tracked): array
-{
-    $bodies = [struck($shot, $tracked)];
-    foreach (array_slice($shot['balls'], 1) as $i => [$x, $y]) {
-        $bodies[] = new Body($i + 1, $x, $y, $tracked);
+    $bodies = [];
+    foreach ($shot['balls'] as $i => [$x, $y]) {
+        $bodies[] = $engine->ball($i, $x, $y, false);
     }
+    strike($bodies[0], $shot['strike']);
 
     return $bodies;
+}
+
+/** @param array{float, float, float, float, float} $strike */
+function strike(Body $ball, array $strike): void
+{
+    [$ball->vx, $ball->vy, $ball->wx, $ball->wy, $ball->wz] = $strike;
 }
 
 $table = new TableProfile();
@@ -109,19 +111,19 @@ if (isset($options['twin'])) {
 }
 $times = $twin = array_fill(0, count($shots), []);
 $ratios = [];
-$lying = array_map(static fn (array $shot): array => bodies($shot, false), $shots);
+$lying = array_map(static fn (array $shot): array => bodies($engine, $shot), $shots);
 for ($round = 0; $round < 420; ++$round) {
     $ours = [];
     foreach ($shots as $i => $shot) {
         $start = hrtime(true);
-        // As Rollouts does: only the ball that is struck, and those that a shot moved, are made anew.
+        // As Rollouts does: the balls that a shot moved are put back for the next.
         $bodies = $lying[$i];
-        $bodies[0] = struck($shot, false);
         $engine->run($bodies, [$bodies[0]]);
         foreach ($engine->touched() as $body) {
-            $k = $body->index;
-            $lying[$i][$k] = new Body($k, $shot['balls'][$k][0], $shot['balls'][$k][1], false);
+            [$x, $y] = $shot['balls'][$body->index];
+            $body->lie($x, $y);
         }
+        strike($bodies[0], $shot['strike']);
         $ours[$i] = (hrtime(true) - $start) / 1000;
     }
     $theirs = [];
@@ -156,7 +158,7 @@ if (null !== $process) {
     foreach ($lines as $i => $line) {
         $cells = array_map(floatval(...), explode(' ', $line));
         // The twin computes the same, or its time says nothing.
-        $bodies = bodies($shots[$i], false);
+        $bodies = bodies($engine, $shots[$i]);
         $engine->run($bodies, [$bodies[0]]);
         foreach ($bodies as $k => $body) {
             $off = hypot($body->x - $cells[1 + 3 * $k], $body->y - $cells[2 + 3 * $k]);
@@ -267,7 +269,7 @@ if (isset($options['rigid'])) {
     $cue = $straight->final->spot(Ball::Cue);
     $one = $straight->final->spot(Ball::One);
     [$a] = timed(static function () use ($engine): void {
-        $bodies = bodies(['balls' => [[0.6, 0.6], [1.2, 0.6]], 'strike' => [0.6, 0.0, 0.0, 0.6 / 0.028575, 0.0]], false);
+        $bodies = bodies($engine, ['balls' => [[0.6, 0.6], [1.2, 0.6]], 'strike' => [0.6, 0.0, 0.0, 0.6 / 0.028575, 0.0]]);
         $engine->run($bodies, [$bodies[0]]);
     }, 200, 100);
     $pipes = [];

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Tests;
 
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\Internal\Body;
+use ZigLane\Core\Motion\Internal\Engine;
 use ZigLane\Core\Motion\Outcome;
+use ZigLane\Core\Motion\Tolerances;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
@@ -31,6 +34,12 @@ final readonly class Table
     public function simulator(): EventSimulator
     {
         return new EventSimulator($this->profile, $this->balls);
+    }
+
+    /** A ball as the engine has it, on the usual table. */
+    public static function ball(int $index, float $x, float $y): Body
+    {
+        return (new Engine(new TableProfile(), new BallSet(), new Tolerances()))->ball($index, $x, $y);
     }
 
     /** @param array<int, array{float, float}> $spots metres, keyed by the ball's number */

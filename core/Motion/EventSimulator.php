@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Core\Motion;
 
 use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Ball;
@@ -77,7 +76,7 @@ final readonly class EventSimulator implements Simulator
         $bodies = $moving = [];
         foreach ($balls as $i => $ball) {
             $spot = $layout->spot($ball);
-            $body = new Body($i, $spot->x, $spot->y);
+            $body = $this->engine->ball($i, $spot->x, $spot->y);
             if (isset($velocities[$ball->value]) && [0.0, 0.0, 0.0, 0.0, 0.0] !== $velocities[$ball->value]) {
                 [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $velocities[$ball->value];
                 $moving[] = $body;

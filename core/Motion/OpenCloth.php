@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Motion\Internal\BallMotion;
 use ZigLane\Core\Motion\Internal\Body;
+use ZigLane\Core\Motion\Internal\Conditions;
+use ZigLane\Core\Motion\Internal\Meetings;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
@@ -17,12 +18,12 @@ use ZigLane\Core\Table\TableProfile;
  */
 final readonly class OpenCloth
 {
-    private BallMotion $motion;
+    private Meetings $meetings;
     private BallContact $contact;
 
     public function __construct(TableProfile $table, private BallSet $balls, Tolerances $tolerances = new Tolerances())
     {
-        $this->motion = new BallMotion($table, $balls, new Surfaces($table, $balls), $tolerances, true);
+        $this->meetings = new Meetings(new Conditions($table, $balls, new Surfaces($table, $balls), $tolerances, true));
         $this->contact = new BallContact($balls);
     }
 
@@ -30,7 +31,7 @@ final readonly class OpenCloth
     public function path(Spot $cue, Strike $strike): Trajectory
     {
         $body = $this->struck($cue, $strike);
-        $this->motion->start([$body], [$body]);
+        $this->meetings->start([$body], [$body]);
         $this->follow($body);
 
         return Trajectory::fromTrack($body->track);
@@ -40,22 +41,22 @@ final readonly class OpenCloth
     public function meeting(Spot $cue, Strike $strike, Spot $object): ?Meeting
     {
         $a = $this->struck($cue, $strike);
-        $b = new Body(1, $object->x, $object->y);
-        $this->motion->start([$a, $b], [$a]);
+        $b = $this->meetings->ball(1, $object->x, $object->y);
+        $this->meetings->start([$a, $b], [$a]);
         $this->follow($a);
         $time = $a->pairTime;
         if (\INF === $time) {
             return null;
         }
-        $this->motion->advance($a, $time);
+        $a->advance($time);
         $dx = $b->x - $a->x;
         $dy = $b->y - $a->y;
         $distance = hypot($dx, $dy);
         [$jx, $jy, $b->wx, $b->wy, $b->wz] = $this->contact->impulse($dx / $distance, $dy / $distance, $a->vx, $a->vy, $a->wx, $a->wy, $a->wz);
         $b->vx = -$jx;
         $b->vy = -$jy;
-        $this->motion->wake($b);
-        $this->motion->settle($b, $time);
+        $this->meetings->wake($b);
+        $b->settle($time);
         $this->follow($b);
 
         return new Meeting($time, Spot::metres($a->x, $a->y), atan2($a->vy, $a->vx), Trajectory::fromTrack($b->track));
@@ -65,13 +66,13 @@ final readonly class OpenCloth
     private function follow(Body $body): void
     {
         while ($body->isMoving() && $body->ownTime < $body->pairTime) {
-            $this->motion->happen($body);
+            $body->happen();
         }
     }
 
     private function struck(Spot $cue, Strike $strike): Body
     {
-        $body = new Body(0, $cue->x, $cue->y);
+        $body = $this->meetings->ball(0, $cue->x, $cue->y);
         [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $strike->velocities($this->balls->radius);
 
         return $body;

@@ -25,8 +25,11 @@ final class Rollouts
     /** Index of the ball that is played: the cue ball. */
     private readonly int $cue;
 
-    /** @var array<int, Body> the balls as they lie before a stroke; those that a stroke moves are put back by new ones */
-    private array $lying = [];
+    /** @var list<Body> the balls, as the last stroke left them */
+    private array $bodies = [];
+
+    /** @var list<Body> those that it moved: they are put back before the next */
+    private array $moved = [];
 
     /** @internal made by EventSimulator::rollouts */
     public function __construct(private readonly Engine $engine, private readonly Layout $layout, private readonly float $radius, Ball $played = Ball::Cue)
@@ -35,7 +38,7 @@ final class Rollouts
         $this->cue = (int) array_search($played, $this->balls, true);
         $this->spots = array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls);
         foreach ($this->spots as $i => [$x, $y]) {
-            $this->lying[] = new Body($i, $x, $y, false);
+            $this->bodies[] = $engine->ball($i, $x, $y, false);
         }
     }
 
@@ -143,20 +146,16 @@ final class Rollouts
      */
     private function run(array $motion, bool $untilMeeting = false, int $towards = -1): array
     {
-        [$x, $y] = $this->spots[$this->cue];
-        $played = new Body($this->cue, $x, $y, false);
+        foreach ($this->moved as $body) {
+            [$x, $y] = $this->spots[$body->index];
+            $body->lie($x, $y);
+        }
+        $played = $this->bodies[$this->cue];
         [$played->vx, $played->vy, $played->wx, $played->wy, $played->wz] = $motion;
-        $bodies = $this->lying;
-        $bodies[$this->cue] = $played;
         try {
-            return [$this->engine->run($bodies, [$played], $untilMeeting, $towards), $bodies];
+            return [$this->engine->run($this->bodies, [$played], $untilMeeting, $towards), $this->bodies];
         } finally {
-            foreach ($this->engine->touched() as $body) {
-                if ($body !== $played) {
-                    [$x, $y] = $this->spots[$body->index];
-                    $this->lying[$body->index] = new Body($body->index, $x, $y, false);
-                }
-            }
+            $this->moved = $this->engine->touched();
         }
     }
 }

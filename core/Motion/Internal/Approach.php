@@ -7,7 +7,7 @@ namespace ZigLane\Core\Motion\Internal;
 use ZigLane\Core\Error\SimulationLimit;
 
 /**
- * When a moving point first comes within a distance of the origin, or crosses a line.
+ * When a moving point first comes within a distance of the origin, or leaves a circle about it.
  *
  * @internal
  */
@@ -60,31 +60,6 @@ final class Approach
         }
 
         throw SimulationLimit::contactSearch($t);
-    }
-
-    /**
-     * First time >= 0 at which a gap g + v t + a t^2 / 2 has closed and goes on closing; INF if never. A gap within the
-     * tolerance (or already negative) counts as closed.
-     */
-    public static function crossing(float $gap, float $v, float $a, float $tolerance): float
-    {
-        if ($gap <= $tolerance) {
-            if ($v < 0.0 || (0.0 === $v && $a < 0.0)) {
-                return 0.0;
-            }
-
-            return $a < 0.0 ? -2 * $v / $a : \INF;
-        }
-        $discriminant = $v * $v - 2 * $a * $gap;
-        if ($discriminant < 0.0) {
-            return \INF;
-        }
-        $root = \sqrt($discriminant);
-        if ($v < 0.0) {
-            return 2 * $gap / ($root - $v);
-        }
-
-        return $a < 0.0 ? ($v + $root) / -$a : \INF;
     }
 
     /**

@@ -4,10 +4,22 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
+use ZigLane\Core\Motion\CushionLaw;
+use ZigLane\Core\Motion\Tolerances;
+
 /**
- * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, and
- * what will happen to it next. SI units. Its numbers have their types in words only: PHP checks every write to a typed property
- * by a call, an eighth of the engine's work (docs/performance.md).
+ * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, what will happen to it
+ * next, and what it does by itself: it slides, rolls, turns on its spot and stops; it meets rails, jaws and noses; it comes into the
+ * surroundings of a pocket and drops. SI units.
+ *
+ * Surfaces that stay pressed together would meet endlessly at ever shorter intervals: a contact slower than `slowApproach` is
+ * plastic, makes no event, and is looked at again only after `pressed` seconds.
+ *
+ * The hottest code of the product (docs/performance.md). PHP's compiler knows where a property is only in the object's own methods, so a ball
+ * does all this itself and has the numbers of the table with it. It keeps a number in a register only where it knows its type: so the state
+ * is handed on as arguments of type float, computed with in local variables and written down once at the end; what is given to
+ * methods of other classes is an expression and no variable (it might be taken by reference). The state has its types in words only:
+ * PHP checks every write to a typed property by a call.
  *
  * @internal
  */
@@ -19,6 +31,21 @@ final class Body
     public const AT_REST = 3;
     public const POCKETED = 4;
     public const CONTACT = 5;
+
+    // What happens next.
+    public const PHASE_ENDS = 0;
+    public const SURFACE = 1;
+    public const LEAVES_ZONE = 2;
+    public const ENTERS_HOLE = 3;
+    public const LEAVES_HOLE = 4;
+    public const DROPS = 5;
+    /** A contact with a surface that was none, or that made no event. */
+    public const PRESSED = 6;
+    /** No event: the ball is only moved to a later time. */
+    private const ADVANCED = 7;
+
+    /** Time inside the hole's circle after which a ball has dropped, seconds (physics of the table, section 6). */
+    private const DROP_TIME = 0.040;
 
     /** @var float */
     public $since = 0.0;
@@ -75,6 +102,9 @@ final class Body
     /** @var list<array{float, int, float, float, float, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay, wx, wy, wz */
     public array $track = [];
 
+    /** @var float until when the last of them is */
+    public $pressedLatest = -1.0;
+
     /** @var int its place in the list of all balls */
     public $index;
     /** @var bool whether the pieces of its path are kept */
@@ -84,10 +114,71 @@ final class Body
     /** @var float */
     public $y;
 
-    public function __construct(int $index, float $x, float $y, bool $isTracked = true)
+    private readonly CushionLaw $cushion;
+    private readonly Surfaces $surfaces;
+    private readonly Tolerances $tolerances;
+    private readonly float $radius;
+    private readonly float $perRadius;
+    /** Angular acceleration of a sliding ball over the acceleration of its centre. */
+    private readonly float $turn;
+    private readonly float $slideRate;
+    private readonly float $rollRate;
+    private readonly float $spinDecay;
+    /** How long a slip of 1 m/s takes to end, and a rolling ball of 1 m/s to stop. */
+    private readonly float $slideTime;
+    private readonly float $rollTime;
+    private readonly float $slipSquare;
+    private readonly float $stillSquare;
+    private readonly float $leastSpin;
+    private readonly float $gap;
+    private readonly float $reach;
+    private readonly float $headRail;
+    private readonly float $footRail;
+    private readonly float $rightRail;
+    private readonly float $leftRail;
+
+    public function __construct(Conditions $conditions, private readonly Meetings $meetings, int $index, float $x, float $y, bool $isTracked = true)
     {
         $this->index = $index;
         $this->isTracked = $isTracked;
+        $this->x = $this->left = $this->right = $x;
+        $this->y = $this->bottom = $this->top = $y;
+        $this->cushion = $conditions->cushion;
+        $this->surfaces = $conditions->surfaces;
+        $this->tolerances = $conditions->tolerances;
+        $this->radius = $conditions->radius;
+        $this->perRadius = 1 / $conditions->radius;
+        $this->turn = 2.5 / $conditions->radius;
+        $this->slideRate = $conditions->slideRate;
+        $this->rollRate = $conditions->rollRate;
+        $this->spinDecay = $conditions->spinDecay;
+        $this->slideTime = 2 / (7 * $conditions->slideRate);
+        $this->rollTime = 1 / $conditions->rollRate;
+        $this->slipSquare = $conditions->tolerances->slip ** 2;
+        $this->stillSquare = $conditions->tolerances->still ** 2;
+        $this->leastSpin = $conditions->tolerances->spin;
+        $this->gap = $conditions->tolerances->gap;
+        $this->reach = 2 * $conditions->radius;
+        $this->headRail = $conditions->headRail;
+        $this->footRail = $conditions->footRail;
+        $this->rightRail = $conditions->rightRail;
+        $this->leftRail = $conditions->leftRail;
+    }
+
+    /** Lies at a spot again, as if nothing had happened to it. */
+    public function lie(float $x, float $y): void
+    {
+        $this->since = 0.0;
+        $this->vx = $this->vy = $this->ax = $this->ay = $this->wx = $this->wy = $this->wz = 0.0;
+        $this->phase = self::AT_REST;
+        $this->zone = -1;
+        $this->drops = $this->ownTime = $this->pairTime = \INF;
+        $this->partner = null;
+        $this->hasMoved = false;
+        if ([] !== $this->pressedUntil) {
+            $this->pressedUntil = [];
+            $this->pressedLatest = -1.0;
+        }
         $this->x = $this->left = $this->right = $x;
         $this->y = $this->bottom = $this->top = $y;
     }
@@ -121,5 +212,515 @@ final class Body
         if ($this->isTracked) {
             $this->track[] = [$time, self::POCKETED, $this->x, $this->y, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
         }
+    }
+
+    /** Finds whether the ball lies between the noses of a pocket, where it begins to move. */
+    public function findZone(): void
+    {
+        $outside = $this->x < $this->headRail - 1e-4 || $this->y < $this->rightRail - 1e-4 || $this->x > $this->footRail + 1e-4 || $this->y > $this->leftRail + 1e-4;
+        $this->zone = $outside ? $this->surfaces->nearestPocket($this->x, $this->y) : -1;
+    }
+
+    /**
+     * Moves a ball's state and its time base to a later time within its present phase.
+     */
+    public function advance(float $time): void
+    {
+        if ($time > $this->since) {
+            $this->play(self::ADVANCED, $this->phase, $this->zone, $time, $this->since, $this->drops, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
+        }
+    }
+
+    /**
+     * After a change of velocity or spin: finds the phase, with it the accelerations, and the ball's next own event.
+     */
+    public function settle(float $now): void
+    {
+        $this->begin($this->zone, $now, $this->drops, $this->x, $this->y, $this->vx, $this->vy, $this->wx, $this->wy, $this->wz);
+    }
+
+    /**
+     * A new piece of path begins: its phase and accelerations, the ball's next own event, and its meeting with one that lies where it lay.
+     */
+    private function begin(int $zone, float $now, float $drops, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): void
+    {
+        $ux = $vx - $this->radius * $wy;
+        $uy = $vy + $this->radius * $wx;
+        $square = $ux * $ux + $uy * $uy;
+        $ax = $ay = 0.0;
+        if ($square > $this->slipSquare) {
+            $phase = self::SLIDING;
+            $size = \sqrt($square);
+            $ends = $now + $size * $this->slideTime;
+            $size = $this->slideRate / $size;
+            $ax = -$size * $ux;
+            $ay = -$size * $uy;
+        } else {
+            // What little slip is left goes as sliding would have ended it, so that no energy is gained.
+            $vx -= 2 / 7 * $ux;
+            $vy -= 2 / 7 * $uy;
+            $square = $vx * $vx + $vy * $vy;
+            if ($square > $this->stillSquare) {
+                $phase = self::ROLLING;
+                $wx = -$vy * $this->perRadius;
+                $wy = $vx * $this->perRadius;
+                $size = \sqrt($square);
+                $ends = $now + $size * $this->rollTime;
+                $size = $this->rollRate / $size;
+                $ax = -$size * $vx;
+                $ay = -$size * $vy;
+            } else {
+                $vx = $vy = $wx = $wy = 0.0;
+                if ($wz > $this->leastSpin || $wz < -$this->leastSpin) {
+                    $phase = self::SPINNING;
+                    // Where no path is kept the end of the spin is no event: a ball that is met before has as much left as it would have.
+                    $ends = $this->isTracked ? $now + ($wz > 0.0 ? $wz : -$wz) / $this->spinDecay : \INF;
+                } else {
+                    $wz = 0.0;
+                    $phase = self::AT_REST;
+                    $ends = \INF;
+                }
+            }
+        }
+        if ($phase < self::AT_REST) {
+            $this->hasMoved = true;
+        }
+        $this->since = $now;
+        $this->phase = $phase;
+        $this->x = $x;
+        $this->y = $y;
+        $this->vx = $vx;
+        $this->vy = $vy;
+        $this->ax = $ax;
+        $this->ay = $ay;
+        $this->wx = $wx;
+        $this->wy = $wy;
+        $this->wz = $wz;
+        if ($this->isTracked) {
+            $this->keep();
+        }
+        if ($phase > self::ROLLING) {
+            $this->ownTime = $drops < $ends ? $drops : $ends;
+            $this->ownKind = $drops < $ends ? self::DROPS : self::PHASE_ENDS;
+            $this->ownSurface = -1;
+            $this->left = $this->right = $x;
+            $this->bottom = $this->top = $y;
+            $this->pairTime = \INF;
+            $this->partner = null;
+
+            return;
+        }
+        // The box that the ball stays in until its phase ends; on the open table, where that is past a rail's nose line, when the ball is there, and
+        // what then: it meets the nose, or comes in between the noses of a pocket.
+        $isFound = $zone >= 0;
+        $time = $isFound ? $this->searchZone($zone, $now, $ends, $drops, $x, $y, $vx, $vy, $ax, $ay) : $ends;
+        while (true) {
+            // Chord and sagitta of the parabola along each axis.
+            $seconds = $time - $now;
+            $left = $x;
+            $right = $x + $seconds * ($vx + 0.5 * $seconds * $ax);
+            if ($right < $left) {
+                $left = $right;
+                $right = $x;
+            }
+            $bottom = $y;
+            $top = $y + $seconds * ($vy + 0.5 * $seconds * $ay);
+            if ($top < $bottom) {
+                $bottom = $top;
+                $top = $y;
+            }
+            $bend = 0.125 * $seconds * $seconds;
+            $size = $ax < 0.0 ? -$bend * $ax : $bend * $ax;
+            $left -= $size;
+            $right += $size;
+            $size = $ay < 0.0 ? -$bend * $ay : $bend * $ay;
+            $bottom -= $size;
+            $top += $size;
+            if ($isFound) {
+                break;
+            }
+            $surface = -1;
+            if ($left <= $this->headRail) {
+                $at = $this->reaches(0, $now, $x - $this->headRail, $vx, $ax);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 0;
+                }
+            }
+            if ($right >= $this->footRail) {
+                $at = $this->reaches(1, $now, $this->footRail - $x, -$vx, -$ax);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 1;
+                }
+            }
+            if ($bottom <= $this->rightRail) {
+                $at = $this->reaches(2, $now, $y - $this->rightRail, $vy, $ay);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 2;
+                }
+            }
+            if ($top >= $this->leftRail) {
+                $at = $this->reaches(3, $now, $this->leftRail - $y, -$vy, -$ay);
+                if ($at < $time) {
+                    $time = $at;
+                    $surface = 3;
+                }
+            }
+            $this->ownKind = $surface < 0 ? self::PHASE_ENDS : self::SURFACE;
+            $this->ownSurface = $surface;
+            if ($surface < 0) {
+                break;
+            }
+            $seconds = $time - $now;
+            $ex = $x + $seconds * ($vx + 0.5 * $seconds * $ax);
+            $ey = $y + $seconds * ($vy + 0.5 * $seconds * $ay);
+            $isFound = true;
+            if (!$this->surfaces->isOnNose($surface + 0, $surface < 2 ? $ey + 0.0 : $ex + 0.0)) {
+                $this->enters = $time;
+                $zone = $this->surfaces->nearestPocket($ex + 0.0, $ey + 0.0);
+                $this->zone = $zone;
+                $time = $this->searchZone($zone, $time, $ends, \INF, $ex, $ey, $vx + $seconds * $ax, $vy + $seconds * $ay, $ax, $ay);
+            }
+        }
+        $this->ownTime = $time;
+        $this->left = $left;
+        $this->right = $right;
+        $this->bottom = $bottom;
+        $this->top = $top;
+        $reach = $this->reach;
+        $this->meetings->searchStill($this, $now, $x, $y, $vx, $vy, $ax, $ay, $left - $reach, $right + $reach, $bottom - $reach, $top + $reach);
+    }
+
+    /**
+     * Lets the ball's next own event happen, and finds the one after it.
+     *
+     * @return int which it was; SURFACE for a rebound, PRESSED for a contact that made none
+     */
+    public function happen(): int
+    {
+        return $this->play($this->ownKind, $this->phase, $this->zone, $this->ownTime, $this->since, $this->drops, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
+    }
+
+    private function play(int $kind, int $phase, int $zone, float $now, float $since, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $wx, float $wy, float $wz): int
+    {
+        if ($now > $since) {
+            $dt = $now - $since;
+            if ($phase <= self::ROLLING) {
+                $x += $dt * ($vx + 0.5 * $dt * $ax);
+                $y += $dt * ($vy + 0.5 * $dt * $ay);
+                $vx += $dt * $ax;
+                $vy += $dt * $ay;
+                if (self::ROLLING === $phase) {
+                    $wx = -$vy * $this->perRadius;
+                    $wy = $vx * $this->perRadius;
+                } else {
+                    $wx += $this->turn * $dt * $ay;
+                    $wy -= $this->turn * $dt * $ax;
+                }
+            }
+            $lost = $this->spinDecay * $dt;
+            $wz = $wz > $lost ? $wz - $lost : ($wz < -$lost ? $wz + $lost : 0.0);
+        } else {
+            $now = $since;
+        }
+        if (self::PHASE_ENDS === $kind) {
+            if (self::SLIDING === $phase) {
+                $wx = -$vy * $this->perRadius;
+                $wy = $vx * $this->perRadius;
+            } elseif (self::ROLLING === $phase) {
+                $vx = $vy = $wx = $wy = 0.0;
+            } else {
+                $wz = 0.0;
+            }
+            $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+
+            return $kind;
+        }
+        if (self::SURFACE === $kind) {
+            return $this->rebound($this->ownSurface, $zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+        }
+        if (self::DROPS === $kind) {
+            $this->since = $now;
+            $this->x = $x;
+            $this->y = $y;
+            $this->wx = $wx;
+            $this->wy = $wy;
+            $this->wz = $wz;
+            $this->drop($now + 0.0);
+
+            return $kind;
+        }
+        if (self::ADVANCED !== $kind) {
+            if (self::LEAVES_ZONE === $kind) {
+                $zone = -1;
+                $this->zone = -1;
+            }
+            $drops = self::ENTERS_HOLE === $kind ? $now + self::DROP_TIME : \INF;
+            $this->drops = $drops;
+            $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+
+            return $kind;
+        }
+        // What was seen ahead has not come yet: the surroundings of a pocket, its hole.
+        if ($zone >= 0 && $now < $this->enters) {
+            $this->zone = -1;
+        }
+        if ($now < $drops - self::DROP_TIME) {
+            $this->drops = \INF;
+        }
+        $this->since = $now;
+        $this->x = $x;
+        $this->y = $y;
+        $this->vx = $vx;
+        $this->vy = $vy;
+        $this->wx = $wx;
+        $this->wy = $wy;
+        $this->wz = $wz;
+
+        return $kind;
+    }
+
+    private function rebound(int $surface, int $zone, float $now, float $drops, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): int
+    {
+        if ($surface > 3) {
+            [$nx, $ny, $gap] = $this->surfaces->towards($x + 0.0, $y + 0.0, $surface + 0);
+        } elseif ($surface < 2) {
+            $nx = 0 === $surface ? -1.0 : 1.0;
+            $ny = 0.0;
+            $gap = 0 === $surface ? $x - $this->headRail : $this->footRail - $x;
+        } else {
+            $nx = 0.0;
+            $ny = 2 === $surface ? -1.0 : 1.0;
+            $gap = 2 === $surface ? $y - $this->rightRail : $this->leftRail - $y;
+        }
+        $approach = $vx * $nx + $vy * $ny;
+        // An approach of nought is one that friction is just turning towards the surface: pressed, or it would be met for ever at once.
+        if ($approach < 0.0) {
+            // Left by itself while it was let alone; the pressure is over.
+            unset($this->pressedUntil[$surface]);
+            $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+
+            return self::PRESSED;
+        }
+        $t = $this->tolerances;
+        $pressed = $this->pressedLatest >= $now - $this->gap && ($this->pressedUntil[$surface] ?? -1.0) >= $now - $this->gap;
+        if ($approach < ($pressed ? $t->pressedApproach : $t->slowApproach)) {
+            if ($gap < 0.0 && $gap > -1e-4) {
+                $x += $gap * $nx;
+                $y += $gap * $ny;
+            }
+            $this->pressedLatest = $now + $t->pressed;
+            $this->pressedUntil[$surface] = $this->pressedLatest;
+            $this->begin($zone, $now, $drops, $x, $y, $vx - $approach * $nx, $vy - $approach * $ny, $wx, $wy, $wz);
+
+            return self::PRESSED;
+        }
+        if ($this->pressedLatest > 0.0) {
+            unset($this->pressedUntil[$surface]);
+        }
+        [$vx, $vy, $wx, $wy, $wz] = $this->cushion->reboundFrom($nx + 0.0, $ny + 0.0, $vx + 0.0, $vy + 0.0, $wx + 0.0, $wy + 0.0, $wz + 0.0);
+        $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+
+        return self::SURFACE;
+    }
+
+    /**
+     * First time >= 0 at which a gap g + v t + a t^2 / 2 has closed and goes on closing; INF if never. A gap within the tolerance (or
+     * already negative) counts as closed.
+     */
+    public function crossing(float $gap, float $v, float $a): float
+    {
+        if ($gap <= $this->gap) {
+            if ($v < 0.0 || (0.0 === $v && $a < 0.0)) {
+                return 0.0;
+            }
+
+            return $a < 0.0 ? -2 * $v / $a : \INF;
+        }
+        $discriminant = $v * $v - 2 * $a * $gap;
+        if ($discriminant < 0.0) {
+            return \INF;
+        }
+        $root = \sqrt($discriminant);
+        if ($v < 0.0) {
+            return 2 * $gap / ($root - $v);
+        }
+
+        return $a < 0.0 ? ($v + $root) / -$a : \INF;
+    }
+
+    /**
+     * When a gap has closed to a surface, or until when that is let alone.
+     */
+    private function reaches(int $surface, float $since, float $gap, float $v, float $a): float
+    {
+        return $this->notPressed($surface, $since + $this->crossing($gap, $v, $a));
+    }
+
+    /**
+     * The same of a rail beside a pocket, before a time and on its nose; INF if not so. $along is the place along the rail, with its
+     * velocity and acceleration.
+     */
+    private function reachesNose(int $rail, float $since, float $before, float $gap, float $v, float $a, float $along, float $vAlong, float $aAlong): float
+    {
+        if ($gap < -1e-4) {
+            return \INF;
+        }
+        $t = $this->crossing($gap, $v, $a);
+
+        return $since + $t < $before && $this->surfaces->isOnNose($rail + 0, $along + $t * ($vAlong + 0.5 * $t * $aAlong)) ? $this->notPressed($rail, $since + $t) : \INF;
+    }
+
+    /**
+     * The time of a contact, or that until which the surface is let alone.
+     */
+    private function notPressed(int $surface, float $time): float
+    {
+        if ($time < $this->pressedLatest) {
+            $until = (float) ($this->pressedUntil[$surface] ?? -1.0);
+            if ($until > $time) {
+                return $until;
+            }
+        }
+
+        return $time;
+    }
+
+    /**
+     * In the surroundings of a pocket: the rails beside it, its noses, facings and hole, and the way back to the open table. Of a moving ball that
+     * is there since then, or will be: its fall is seen ahead too, so neither coming there nor coming to the hole is an event. Writes down what
+     * comes first.
+     *
+     * @return float when
+     */
+    private function searchZone(int $zone, float $since, float $phaseEnds, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay): float
+    {
+        $time = $phaseEnds;
+        $kind = self::PHASE_ENDS;
+        $surface = -1;
+        if ($drops < $time) {
+            $time = $drops;
+            $kind = self::DROPS;
+        }
+        $pocket = $this->surfaces->pockets[$zone];
+        $isSide = 1 === $zone % 3;
+        // The rails beside it. A ball that is already between the noses meets these at their points.
+        $side = $zone < 3 ? 1.0 : -1.0;
+        $rail = $zone < 3 ? 2 : 3;
+        $at = $this->reachesNose($rail, $since, $time, $zone < 3 ? $y - $this->rightRail : $this->leftRail - $y, $side * $vy, $side * $ay, $x, $vx, $ax);
+        if ($at < $time) {
+            $time = $at;
+            $kind = self::SURFACE;
+            $surface = $rail;
+        }
+        if (!$isSide) {
+            $side = 0 === $zone % 3 ? 1.0 : -1.0;
+            $rail = 0 === $zone % 3 ? 0 : 1;
+            $at = $this->reachesNose($rail, $since, $time, 0 === $zone % 3 ? $x - $this->headRail : $this->footRail - $x, $side * $vx, $side * $ax, $y, $vy, $ay);
+            if ($at < $time) {
+                $time = $at;
+                $kind = self::SURFACE;
+                $surface = $rail;
+            }
+        }
+        // Its two sides: a nose point, and the facing that runs from it into the pocket, with the direction square to that.
+        for ($jaw = 0; $jaw < 2; ++$jaw) {
+            $dx = $x - $pocket[2 * $jaw];
+            $dy = $y - $pocket[2 * $jaw + 1];
+            $px = $pocket[8 + 2 * $jaw];
+            $py = $pocket[9 + 2 * $jaw];
+            $gap = $dx * $px + $dy * $py - $this->radius;
+            if ($gap > -1e-4) {
+                $t = $this->crossing($gap, $vx * $px + $vy * $py, $ax * $px + $ay * $py);
+                $at = $since + $t;
+                if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[4 + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[5 + 2 * $jaw] >= 0.0) {
+                    $at = $this->notPressed(4 + 4 * $zone + $jaw, $at);
+                    if ($at < $time) {
+                        $time = $at;
+                        $kind = self::SURFACE;
+                        $surface = 4 + 4 * $zone + $jaw;
+                    }
+                }
+            }
+            if ($dx * $vx + $dy * $vy < 0.0 || $dx * $ax + $dy * $ay < 0.0) {
+                $t = Approach::within($dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, 0.0 + $this->radius, 0.0 + $this->gap, $time - $since);
+                if ($t < \INF) {
+                    $at = $this->notPressed(6 + 4 * $zone + $jaw, $since + $t);
+                    if ($at < $time) {
+                        $time = $at;
+                        $kind = self::SURFACE;
+                        $surface = 6 + 4 * $zone + $jaw;
+                    }
+                }
+            }
+        }
+        // The hole: past its middle, out of its circle, or into it.
+        $axisX = $pocket[14];
+        $axisY = $pocket[15];
+        $hx = $x - $pocket[16];
+        $hy = $y - $pocket[17];
+        $inwards = $vx * $axisX + $vy * $axisY;
+        $pull = $ax * $axisX + $ay * $axisY;
+        $at = $since + $this->crossing(-$hx * $axisX - $hy * $axisY, -$inwards, -$pull);
+        if ($at < $time) {
+            $time = $at;
+            $kind = self::DROPS;
+        }
+        if ($drops < \INF) {
+            $at = $since + Approach::leaving($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 1e-9, $time - $since);
+            if ($at < $time) {
+                $time = $at;
+                $kind = self::LEAVES_HOLE;
+            }
+        } elseif ($hx * $vx + $hy * $vy < 0.0 || $hx * $ax + $hy * $ay < 0.0) {
+            $at = $since + Approach::within($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 0.0, 0.0 + $this->gap, $time - $since);
+            if ($at < $time) {
+                // In the hole until it drops, if nothing comes before that: seen ahead, or looked at again when it comes to the hole.
+                $fall = $at + self::DROP_TIME;
+                $this->drops = $fall;
+                if (self::DROPS !== $kind || $fall < $time) {
+                    if ($fall < $time) {
+                        $t = $fall - $since;
+                        $hx += $t * ($vx + 0.5 * $t * $ax);
+                        $hy += $t * ($vy + 0.5 * $t * $ay);
+                    }
+                    if ($fall < $time && $hx * $hx + $hy * $hy < $pocket[18] * $pocket[18]) {
+                        $time = $fall;
+                        $kind = self::DROPS;
+                    } else {
+                        $this->drops = \INF;
+                        $time = $at;
+                        $kind = self::ENTERS_HOLE;
+                    }
+                }
+            }
+        }
+        // Back to the open table.
+        $mx = $x - $pocket[12];
+        $depth = $mx * $axisX + ($y - $pocket[13]) * $axisY + $pocket[19];
+        $at = $since + $this->crossing($depth, $inwards, $pull);
+        if ($at < $time) {
+            $time = $at;
+            $kind = self::LEAVES_ZONE;
+        }
+        if ($isSide) {
+            $reach = $this->surfaces->sideHalf + $pocket[19];
+            $at = $since + $this->crossing($reach - $mx, -$vx, -$ax);
+            if ($at < $time) {
+                $time = $at;
+                $kind = self::LEAVES_ZONE;
+            }
+            $at = $since + $this->crossing($reach + $mx, $vx, $ax);
+            if ($at < $time) {
+                $time = $at;
+                $kind = self::LEAVES_ZONE;
+            }
+        }
+        $this->ownKind = $kind;
+        $this->ownSurface = $surface;
+
+        return $time;
     }
 }

@@ -52,7 +52,6 @@ final class Cluster
     public function __construct(
         TableProfile $table,
         private readonly BallSet $balls,
-        private readonly BallMotion $motion,
         private readonly Surfaces $surfaces,
         private readonly Tolerances $tolerances,
     ) {
@@ -111,7 +110,7 @@ final class Cluster
                 $dx = $other->x + $dt * ($other->vx + 0.5 * $dt * $other->ax) - $one->x;
                 $dy = $other->y + $dt * ($other->vy + 0.5 * $dt * $other->ay) - $one->y;
                 if ($dx * $dx + $dy * $dy < $near * $near && $other->since <= $now) {
-                    $this->motion->advance($other, $now);
+                    $other->advance($now);
                     $members[] = $other;
                 }
             }
@@ -372,7 +371,7 @@ final class Cluster
             $near = $this->reach + $path + $round * \sqrt($body->vx * $body->vx + $body->vy * $body->vy);
             foreach ($x as $i => $mx) {
                 if (($bx - $mx) ** 2 + ($by - $y[$i]) ** 2 < $near * $near) {
-                    $this->motion->advance($body, $time);
+                    $body->advance($time);
                     $found[] = $body;
                     break;
                 }

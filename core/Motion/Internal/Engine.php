@@ -13,11 +13,11 @@ use ZigLane\Core\Table\TableProfile;
 
 /**
  * The event-driven simulation. Between events every ball moves on a parabola; the next event is the earliest of each ball's own
- * (BallMotion: its phase ends, it meets a cushion, it drops) and of the meetings. BallMotion also finds when a ball meets one that lies
+ * (Body: its phase ends, it meets a cushion, it drops) and of the meetings. Meetings also finds when a ball meets one that lies
  * where it lay; here pairs of balls that have moved are looked at, and after an event only those that it changed or that had counted on
  * a changed one. Two balls that meet by themselves part at once; a group of three and more is handed to the compliant stage
  * (Cluster). Every ball keeps its own time base. A contact of two balls slower than `slowApproach` is plastic and makes no event, as
- * BallMotion says of surfaces.
+ * Body says of surfaces.
  *
  * This is the hot loop of the product: conditions instead of min and max, and no allocation in a search.
  *
@@ -25,7 +25,7 @@ use ZigLane\Core\Table\TableProfile;
  */
 final class Engine
 {
-    // As in Body and BallMotion, whose constants would be looked up at run time.
+    // As in Body, whose constants would be looked up at run time.
     private const ROLLING = 1;
     private const PHASE_ENDS = 0;
     private const SURFACE = 1;
@@ -33,7 +33,7 @@ final class Engine
 
     private readonly Surfaces $surfaces;
     private readonly BallContact $contact;
-    private readonly BallMotion $motion;
+    private readonly Meetings $meetings;
     private readonly Cluster $cluster;
     private readonly float $reach;
     private readonly float $gap;
@@ -61,10 +61,16 @@ final class Engine
     {
         $this->surfaces = new Surfaces($table, $balls);
         $this->contact = new BallContact($balls);
-        $this->motion = new BallMotion($table, $balls, $this->surfaces, $tolerances, $isOpen);
-        $this->cluster = new Cluster($table, $balls, $this->motion, $this->surfaces, $tolerances);
+        $this->meetings = new Meetings(new Conditions($table, $balls, $this->surfaces, $tolerances, $isOpen));
+        $this->cluster = new Cluster($table, $balls, $this->surfaces, $tolerances);
         $this->reach = $balls->diameter();
         $this->gap = $tolerances->gap;
+    }
+
+    /** A ball for a shot on this table; its index is its place in the list of all balls. */
+    public function ball(int $index, float $x, float $y, bool $isTracked = true): Body
+    {
+        return $this->meetings->ball($index, $x, $y, $isTracked);
     }
 
     /**
@@ -86,7 +92,7 @@ final class Engine
         $this->awake = $this->touched = $struck;
         $this->events = [];
         $this->now = 0.0;
-        $this->motion->start($bodies, $struck);
+        $this->meetings->start($bodies, $struck);
         foreach ($struck as $body) {
             $this->searchPairs($body);
         }
@@ -154,7 +160,7 @@ final class Engine
     /** A ball that lay where it lay is met. */
     private function wake(Body $b): void
     {
-        if ($this->motion->wake($b)) {
+        if ($this->meetings->wake($b)) {
             $this->awake[] = $b;
             $this->touched[] = $b;
         }
@@ -180,7 +186,7 @@ final class Engine
     private function happen($b): void
     {
         $surface = $b->ownSurface;
-        $kind = $this->motion->happen($b);
+        $kind = $b->happen();
         $this->now = $b->since;
         if (self::PHASE_ENDS === $kind) {
             if ($b->isTracked) {
@@ -247,11 +253,11 @@ final class Engine
                 continue;
             }
             if (null !== $other->partner && $except < 0 && $other->partner->index === $index) {
-                $this->motion->searchAgain($other, $this->now + 0.0);
+                $this->meetings->searchAgain($other, $this->now + 0.0);
                 $this->searchPairs($other, $index);
             }
             if ($other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom && ($phase <= self::ROLLING || $other->phase <= self::ROLLING)) {
-                $time = $this->motion->meeting($b, $other, $this->now + 0.0);
+                $time = $this->meetings->meeting($b, $other, $this->now + 0.0);
                 if ($time < $b->pairTime) {
                     $b->pairTime = $time;
                     $b->partner = $other;
@@ -309,8 +315,8 @@ final class Engine
         $this->wake($a);
         $this->wake($b);
         $now = $this->now;
-        $this->motion->advance($a, $now);
-        $this->motion->advance($b, $now);
+        $a->advance($now);
+        $b->advance($now);
         $dx = $b->x - $a->x;
         $dy = $b->y - $a->y;
         $distance = \sqrt($dx * $dx + $dy * $dy);
@@ -320,7 +326,7 @@ final class Engine
         $dvy = $a->vy - $b->vy;
         $approach = $dvx * $nx + $dvy * $ny;
         $t = $this->tolerances;
-        $pressed = $this->motion->release($a, $b) >= $now - $this->gap;
+        $pressed = $this->meetings->release($a, $b) >= $now - $this->gap;
         if ($approach < 0.0) {
             // Left each other while they were let alone: the pressure is over.
         } elseif ($approach < ($pressed ? $t->pressedApproach : $t->slowApproach)) {
@@ -336,7 +342,7 @@ final class Engine
                 $b->x += 0.5 * $overlap * $nx;
                 $b->y += 0.5 * $overlap * $ny;
             }
-            $this->motion->press($a, $b, $now + $t->pressed);
+            $this->meetings->press($a, $b, $now + $t->pressed);
         } else {
             if ($approach >= $t->clusterApproach) {
                 $members = $this->cluster->around($this->bodies, $a, $b, $approach, $this->now);
@@ -359,8 +365,8 @@ final class Engine
             $b->wy += $wy;
             $b->wz += $wz;
         }
-        $this->motion->settle($a, $now);
-        $this->motion->settle($b, $now);
+        $a->settle($now);
+        $b->settle($now);
         $this->searchPairs($a);
         $this->searchPairs($b);
     }
@@ -371,7 +377,7 @@ final class Engine
         $moved = $this->cluster->part($this->bodies, $members, $this->now);
         foreach ($this->cluster->contacts() as [$time, $a, $b, $surface, $x, $y]) {
             if (null !== $b) {
-                $this->motion->release($a, $b);
+                $this->meetings->release($a, $b);
                 $this->events[] = [$time, EventKind::Ball, $a, $b, -1, $x, $y];
             } else {
                 $this->recordSurface($a, $surface, $time, $x, $y);
@@ -379,7 +385,7 @@ final class Engine
         }
         foreach ($moved as $body) {
             $this->wake($body);
-            $this->motion->settle($body, $body->since);
+            $body->settle($body->since);
         }
         foreach ($moved as $body) {
             $this->searchPairs($body);

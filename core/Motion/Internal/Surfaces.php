@@ -88,18 +88,12 @@ final readonly class Surfaces
     }
 
     /**
-     * Horizontal unit vector from a ball's centre towards a surface, and the gap between them.
+     * Horizontal unit vector from a ball's centre towards a facing or nose point, and the gap between them.
      *
      * @return array{float, float, float}
      */
     public function towards(float $x, float $y, int $surface): array
     {
-        switch ($surface) {
-            case 0: return [-1.0, 0.0, $x - $this->radius];
-            case 1: return [1.0, 0.0, $this->length - $this->radius - $x];
-            case 2: return [0.0, -1.0, $y - $this->radius];
-            case 3: return [0.0, 1.0, $this->width - $this->radius - $y];
-        }
         $pocket = $this->pockets[intdiv($surface, 4) - 1];
         $k = $surface % 4;
         $dx = $x - $pocket[2 * ($k % 2)];

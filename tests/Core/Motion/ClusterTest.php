@@ -8,7 +8,6 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\BallContact;
 use ZigLane\Core\Motion\EventSimulator;
-use ZigLane\Core\Motion\Internal\BallMotion;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Cluster;
 use ZigLane\Core\Motion\Internal\Surfaces;
@@ -32,8 +31,8 @@ final class ClusterTest extends TestCase
     {
         $balls = new BallSet();
         $cut = deg2rad($cutDegrees);
-        $a = new Body(0, 1.0 - 2 * self::R * cos($cut), 0.6 - 2 * self::R * sin($cut));
-        $b = new Body(1, 1.0, 0.6);
+        $a = Table::ball(0, 1.0 - 2 * self::R * cos($cut), 0.6 - 2 * self::R * sin($cut));
+        $b = Table::ball(1, 1.0, 0.6);
         [$a->vx, $a->wy, $a->wz] = [$speed, 0.5 * $speed / self::R, $side * $speed / self::R];
         [$jx, $jy, $wx, $wy, $wz] = (new BallContact($balls))->impulse(cos($cut), sin($cut), $a->vx, 0.0, 0.0, $a->wy, $a->wz);
         $moved = self::cluster($balls)->part([$a, $b], [$a, $b], 0.0);
@@ -88,7 +87,7 @@ final class ClusterTest extends TestCase
     {
         $d = 2 * self::R;
         $cluster = self::cluster(new BallSet());
-        $bodies = [new Body(0, 1.0 - \sqrt($d ** 2 - 1e-4), 0.61), new Body(1, 1.0, 0.6), new Body(2, 1.0 + $d * 0.9, 0.6 + $d * \sqrt(1 - 0.81)), new Body(3, 1.0 + $d, 0.6 - 0.002)];
+        $bodies = [Table::ball(0, 1.0 - \sqrt($d ** 2 - 1e-4), 0.61), Table::ball(1, 1.0, 0.6), Table::ball(2, 1.0 + $d * 0.9, 0.6 + $d * \sqrt(1 - 0.81)), Table::ball(3, 1.0 + $d, 0.6 - 0.002)];
         $bodies[0]->vx = 5.0;
         $cluster->part($bodies, $bodies, 0.0);
 
@@ -132,10 +131,7 @@ final class ClusterTest extends TestCase
     private static function cluster(BallSet $balls): Cluster
     {
         $table = new TableProfile(slide: 0.05);
-        $tolerances = new Tolerances();
 
-        $surfaces = new Surfaces($table, $balls);
-
-        return new Cluster($table, $balls, new BallMotion($table, $balls, $surfaces, $tolerances), $surfaces, $tolerances);
+        return new Cluster($table, $balls, new Surfaces($table, $balls), new Tolerances());
     }
 }

@@ -118,10 +118,12 @@ final class TrajectoryTest extends TestCase
 
     public function testCrossingOfALine(): void
     {
-        self::assertEqualsWithDelta(1.0, Approach::crossing(1.0, -1.0, 0.0, 1e-12), 1e-12);
-        self::assertEqualsWithDelta(2.0, Approach::crossing(0.0, 1.0, -1.0, 1e-12), 1e-12);
-        self::assertSame(\INF, Approach::crossing(1.0, 1.0, 0.0, 1e-12));
-        self::assertSame(\INF, Approach::crossing(1.0, -1.0, 1.0, 1e-12));
-        self::assertSame(0.0, Approach::crossing(0.0, -1.0, 0.0, 1e-12));
+        $ball = Table::ball(0, 1.0, 0.6);
+
+        self::assertEqualsWithDelta(1.0, $ball->crossing(1.0, -1.0, 0.0), 1e-12);
+        self::assertEqualsWithDelta(2.0, $ball->crossing(0.0, 1.0, -1.0), 1e-12);
+        self::assertSame(\INF, $ball->crossing(1.0, 1.0, 0.0));
+        self::assertSame(\INF, $ball->crossing(1.0, -1.0, 1.0));
+        self::assertSame(0.0, $ball->crossing(0.0, -1.0, 0.0));
     }
 }
