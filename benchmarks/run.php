@@ -15,6 +15,7 @@ use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Internal\Approach;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
+use ZigLane\Core\Motion\Internal\Lie;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Motion\Tolerances;
@@ -60,20 +61,13 @@ function row(string $what, string ...$cells): void
     echo '| ', implode(' | ', [$what, ...$cells]), " |\n";
 }
 
-/**
- * @param array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}} $shot
- *
- * @return list<Body> the balls of a shot, the first of them struck
- */
-function bodies(Engine $engine, array $shot): array
+/** @param array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}} $shot */
+function lie(Engine $engine, array $shot): Lie
 {
-    $bodies = [];
-    foreach ($shot['balls'] as $i => [$x, $y]) {
-        $bodies[] = $engine->ball($i, $x, $y, false);
-    }
-    strike($bodies[0], $shot['strike']);
+    $lie = $engine->lay($shot['balls'], false);
+    strike($lie->bodies[0], $shot['strike']);
 
-    return $bodies;
+    return $lie;
 }
 
 /** @param array{float, float, float, float, float} $strike */
@@ -111,19 +105,16 @@ if (isset($options['twin'])) {
 }
 $times = $twin = array_fill(0, count($shots), []);
 $ratios = [];
-$lying = array_map(static fn (array $shot): array => bodies($engine, $shot), $shots);
+$lying = array_map(static fn (array $shot): Lie => lie($engine, $shot), $shots);
 for ($round = 0; $round < 420; ++$round) {
     $ours = [];
     foreach ($shots as $i => $shot) {
         $start = hrtime(true);
         // As Rollouts does: the balls that a shot moved are put back for the next.
-        $bodies = $lying[$i];
-        $engine->run($bodies, [$bodies[0]]);
-        foreach ($engine->touched() as $body) {
-            [$x, $y] = $shot['balls'][$body->index];
-            $body->lie($x, $y);
-        }
-        strike($bodies[0], $shot['strike']);
+        $lie = $lying[$i];
+        $engine->run($lie, [$lie->bodies[0]]);
+        $lie->putBack($engine->touched());
+        strike($lie->bodies[0], $shot['strike']);
         $ours[$i] = (hrtime(true) - $start) / 1000;
     }
     $theirs = [];
@@ -158,9 +149,9 @@ if (null !== $process) {
     foreach ($lines as $i => $line) {
         $cells = array_map(floatval(...), explode(' ', $line));
         // The twin computes the same, or its time says nothing.
-        $bodies = bodies($engine, $shots[$i]);
-        $engine->run($bodies, [$bodies[0]]);
-        foreach ($bodies as $k => $body) {
+        $lie = lie($engine, $shots[$i]);
+        $engine->run($lie, [$lie->bodies[0]]);
+        foreach ($lie->bodies as $k => $body) {
             $off = hypot($body->x - $cells[1 + 3 * $k], $body->y - $cells[2 + 3 * $k]);
             if ($off > 1e-6) {
                 fwrite(\STDERR, sprintf("Shot %d: ball %d ends %.3g m elsewhere in C.\n", $i, $k, $off));
@@ -269,8 +260,8 @@ if (isset($options['rigid'])) {
     $cue = $straight->final->spot(Ball::Cue);
     $one = $straight->final->spot(Ball::One);
     [$a] = timed(static function () use ($engine): void {
-        $bodies = bodies($engine, ['balls' => [[0.6, 0.6], [1.2, 0.6]], 'strike' => [0.6, 0.0, 0.0, 0.6 / 0.028575, 0.0]]);
-        $engine->run($bodies, [$bodies[0]]);
+        $lie = lie($engine, ['balls' => [[0.6, 0.6], [1.2, 0.6]], 'strike' => [0.6, 0.0, 0.0, 0.6 / 0.028575, 0.0]]);
+        $engine->run($lie, [$lie->bodies[0]]);
     }, 200, 100);
     $pipes = [];
     $process = proc_open(['node', $options['rigid'], (string) $cue->x, (string) $one->x], [['pipe', 'r'], ['pipe', 'w']], $pipes);

@@ -36,10 +36,14 @@ final readonly class Table
         return new EventSimulator($this->profile, $this->balls);
     }
 
-    /** A ball as the engine has it, on the usual table. */
-    public static function ball(int $index, float $x, float $y): Body
+    /**
+     * Balls as the engine has them, on the usual table.
+     *
+     * @return list<Body>
+     */
+    public static function bodies(float $x, float $y, float ...$more): array
     {
-        return (new Engine(new TableProfile(), new BallSet(), new Tolerances()))->ball($index, $x, $y);
+        return (new Engine(new TableProfile(), new BallSet(), new Tolerances()))->lay(array_chunk([$x, $y, ...$more], 2))->bodies;
     }
 
     /** @param array<int, array{float, float}> $spots metres, keyed by the ball's number */

@@ -17,6 +17,9 @@ use ZigLane\Core\Table\TableProfile;
 /** The simulator over the event-driven engine. */
 final readonly class EventSimulator implements Simulator
 {
+    /** Of the engine's BALL to REST. */
+    private const KINDS = [EventKind::Ball, EventKind::Cushion, EventKind::Jaw, EventKind::Pocket, EventKind::Roll, EventKind::Rest];
+
     private Engine $engine;
     private LayoutRules $rules;
 
@@ -73,29 +76,33 @@ final readonly class EventSimulator implements Simulator
     {
         $this->rules->assertLegal($layout);
         $balls = $layout->balls();
-        $bodies = $moving = [];
+        $lie = $this->engine->lay(array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $balls));
+        $moving = [];
         foreach ($balls as $i => $ball) {
-            $spot = $layout->spot($ball);
-            $body = $this->engine->ball($i, $spot->x, $spot->y);
+            $body = $lie->bodies[$i];
             if (isset($velocities[$ball->value]) && [0.0, 0.0, 0.0, 0.0, 0.0] !== $velocities[$ball->value]) {
                 [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $velocities[$ball->value];
                 $moving[] = $body;
             } else {
                 $body->keep();
             }
-            $bodies[] = $body;
         }
         $events = $struck ? [new Event(0.0, EventKind::Strike, Ball::Cue, $layout->spot(Ball::Cue))] : [];
         $pocketed = [];
-        foreach ($this->engine->run($bodies, $moving) as [$time, $kind, $body, $other, $where, $x, $y]) {
-            $ball = $balls[$body->index];
+        $happened = $this->engine->run($lie, $moving);
+        $times = $this->engine->times();
+        foreach ($this->engine->spots() as $i => [$x, $y]) {
+            $kind = self::KINDS[$happened[$i] & 7];
+            $ball = $balls[$happened[$i] >> 3 & 31];
+            $other = ($happened[$i] >> 8 & 31) - 1;
+            $where = ($happened[$i] >> 13) - 1;
             $pocket = EventKind::Jaw === $kind || EventKind::Pocket === $kind ? Surfaces::POCKETS[$where] : null;
             $events[] = new Event(
-                $time,
+                $times[$i],
                 $kind,
                 $ball,
                 Spot::metres($x, $y),
-                null === $other ? null : $balls[$other->index],
+                $other < 0 ? null : $balls[$other],
                 EventKind::Cushion === $kind ? Surfaces::RAILS[$where] : null,
                 $pocket,
             );
@@ -106,11 +113,11 @@ final readonly class EventSimulator implements Simulator
         $final = $layout;
         $trajectories = [];
         foreach ($balls as $i => $ball) {
-            $trajectory = Trajectory::fromTrack($bodies[$i]->track);
+            $trajectory = Trajectory::fromTrack($lie->bodies[$i]->track);
             $trajectories[$ball->value] = $trajectory;
             if (isset($pocketed[$ball->value])) {
                 $final = $final->without($ball);
-            } elseif ($bodies[$i]->hasMoved) {
+            } elseif ($lie->bodies[$i]->hasMoved) {
                 $final = $final->with($ball, $trajectory->last());
             }
         }

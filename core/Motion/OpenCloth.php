@@ -6,6 +6,7 @@ namespace ZigLane\Core\Motion;
 
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Conditions;
+use ZigLane\Core\Motion\Internal\Lie;
 use ZigLane\Core\Motion\Internal\Meetings;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Spot;
@@ -30,8 +31,9 @@ final readonly class OpenCloth
     /** Path of the cue ball from the strike until it stops. */
     public function path(Spot $cue, Strike $strike): Trajectory
     {
-        $body = $this->struck($cue, $strike);
-        $this->meetings->start([$body], [$body]);
+        $lie = new Lie($this->meetings, [[$cue->x, $cue->y]], true);
+        $body = $this->struck($lie, $strike);
+        $this->meetings->start($lie, [$body]);
         $this->follow($body);
 
         return Trajectory::fromTrack($body->track);
@@ -40,9 +42,10 @@ final readonly class OpenCloth
     /** Where the cue ball's centre is when it meets the object ball, and the object ball's path from there; null if it misses. */
     public function meeting(Spot $cue, Strike $strike, Spot $object): ?Meeting
     {
-        $a = $this->struck($cue, $strike);
-        $b = $this->meetings->ball(1, $object->x, $object->y);
-        $this->meetings->start([$a, $b], [$a]);
+        $lie = new Lie($this->meetings, [[$cue->x, $cue->y], [$object->x, $object->y]], true);
+        $a = $this->struck($lie, $strike);
+        $b = $lie->bodies[1];
+        $this->meetings->start($lie, [$a]);
         $this->follow($a);
         $time = $a->pairTime;
         if (\INF === $time) {
@@ -70,9 +73,10 @@ final readonly class OpenCloth
         }
     }
 
-    private function struck(Spot $cue, Strike $strike): Body
+    /** The first ball of a lie, with the velocity and spin that the cue gives it. */
+    private function struck(Lie $lie, Strike $strike): Body
     {
-        $body = $this->meetings->ball(0, $cue->x, $cue->y);
+        $body = $lie->bodies[0];
         [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $strike->velocities($this->balls->radius);
 
         return $body;

@@ -7,6 +7,7 @@ namespace ZigLane\Core\Motion;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
+use ZigLane\Core\Motion\Internal\Lie;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -19,14 +20,10 @@ final class Rollouts
     /** @var list<Ball> */
     private readonly array $balls;
 
-    /** @var list<array{float, float}> */
-    private readonly array $spots;
-
     /** Index of the ball that is played: the cue ball. */
     private readonly int $cue;
 
-    /** @var list<Body> the balls, as the last stroke left them */
-    private array $bodies = [];
+    private readonly Lie $lie;
 
     /** @var list<Body> those that it moved: they are put back before the next */
     private array $moved = [];
@@ -36,10 +33,7 @@ final class Rollouts
     {
         $this->balls = $layout->balls();
         $this->cue = (int) array_search($played, $this->balls, true);
-        $this->spots = array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls);
-        foreach ($this->spots as $i => [$x, $y]) {
-            $this->bodies[] = $engine->ball($i, $x, $y, false);
-        }
+        $this->lie = $engine->lay(array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls), false);
     }
 
     /**
@@ -53,13 +47,15 @@ final class Rollouts
      */
     public function alone(array $motion): array
     {
-        [$events, $bodies] = $this->run($motion, true);
-        foreach ($events as [, $kind, $body, $other]) {
-            if (EventKind::Ball === $kind && null !== $other) {
-                return [$this->balls[$body->index === $this->cue ? $other->index : $body->index], -1.0, -1.0];
+        $events = $this->run($motion, true);
+        foreach ($events as $event) {
+            if (Engine::BALL === ($event & 7)) {
+                $ball = $event >> 3 & 31;
+
+                return [$this->balls[$ball === $this->cue ? ($event >> 8 & 31) - 1 : $ball], -1.0, -1.0];
             }
         }
-        $played = $bodies[$this->cue];
+        $played = $this->lie->bodies[$this->cue];
 
         return Body::POCKETED === $played->phase ? [null, -1.0, -1.0] : [null, $played->x, $played->y];
     }
@@ -74,12 +70,12 @@ final class Rollouts
     public function drops(array $motion, Pocket $pocket): bool
     {
         $index = (int) array_search($pocket, Surfaces::POCKETS, true);
-        foreach ($this->run($motion, true, $index)[0] as [, $kind, , , $where]) {
-            if (EventKind::Ball === $kind) {
+        foreach ($this->run($motion, true, $index) as $event) {
+            if (Engine::BALL === ($event & 7)) {
                 return false;
             }
-            if (EventKind::Pocket === $kind) {
-                return $where === $index;
+            if (Engine::POCKET === ($event & 7)) {
+                return ($event >> 13) - 1 === $index;
             }
         }
 
@@ -102,27 +98,30 @@ final class Rollouts
         $first = null;
         $pocketed = $cushions = [];
         $meetsCushion = false;
-        [$events, $bodies] = $this->run($motion);
-        $cue = $bodies[$this->cue];
-        foreach ($events as [, $kind, $body, $other, $where]) {
-            if (EventKind::Ball === $kind) {
-                if (null === $first && null !== $other && ($body === $cue || $other === $cue)) {
-                    $first = $this->balls[$body === $cue ? $other->index : $body->index];
+        $events = $this->run($motion);
+        foreach ($events as $event) {
+            $kind = $event & 7;
+            $ball = $event >> 3 & 31;
+            $where = ($event >> 13) - 1;
+            if (Engine::BALL === $kind) {
+                $other = ($event >> 8 & 31) - 1;
+                if (null === $first && ($ball === $this->cue || $other === $this->cue)) {
+                    $first = $this->balls[$ball === $this->cue ? $other : $ball];
                 }
-            } elseif (EventKind::Pocket === $kind) {
-                $pocketed[$this->balls[$body->index]->value] = Surfaces::POCKETS[$where];
-            } elseif (EventKind::Cushion === $kind) {
+            } elseif (Engine::POCKET === $kind) {
+                $pocketed[$this->balls[$ball]->value] = Surfaces::POCKETS[$where];
+            } elseif (Engine::CUSHION === $kind) {
                 $meetsCushion = $meetsCushion || null !== $first;
-                if ($body === $cue) {
+                if ($ball === $this->cue) {
                     $cushions[] = Surfaces::RAILS[$where];
                 }
-            } elseif ($body === $cue && EventKind::Jaw === $kind) {
+            } elseif (Engine::JAW === $kind && $ball === $this->cue) {
                 $cushions[] = Surfaces::POCKETS[$where];
             }
         }
         $final = $this->layout;
         $struck = [];
-        foreach ($bodies as $i => $body) {
+        foreach ($this->lie->bodies as $i => $body) {
             $ball = $this->balls[$i];
             if (Body::POCKETED === $body->phase) {
                 $final = $final->without($ball);
@@ -142,18 +141,15 @@ final class Rollouts
     /**
      * @param array{float, float, float, float, float} $motion of the ball that is played
      *
-     * @return array{list<array{float, EventKind, Body, Body|null, int, float, float}>, array<int, Body>} the engine's events, and the balls as they end
+     * @return list<int> the engine's events; the balls are left as they end
      */
     private function run(array $motion, bool $untilMeeting = false, int $towards = -1): array
     {
-        foreach ($this->moved as $body) {
-            [$x, $y] = $this->spots[$body->index];
-            $body->lie($x, $y);
-        }
-        $played = $this->bodies[$this->cue];
+        $this->lie->putBack($this->moved);
+        $played = $this->lie->bodies[$this->cue];
         [$played->vx, $played->vy, $played->wx, $played->wy, $played->wz] = $motion;
         try {
-            return [$this->engine->run($this->bodies, [$played], $untilMeeting, $towards), $this->bodies];
+            return $this->engine->run($this->lie, [$played], $untilMeeting, $towards);
         } finally {
             $this->moved = $this->engine->touched();
         }

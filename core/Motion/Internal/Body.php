@@ -35,10 +35,10 @@ final class Body
     // What happens next.
     public const PHASE_ENDS = 0;
     public const SURFACE = 1;
-    public const LEAVES_ZONE = 2;
-    public const ENTERS_HOLE = 3;
-    public const LEAVES_HOLE = 4;
-    public const DROPS = 5;
+    public const DROPS = 2;
+    public const LEAVES_ZONE = 3;
+    public const ENTERS_HOLE = 4;
+    public const LEAVES_HOLE = 5;
     /** A contact with a surface that was none, or that made no event. */
     public const PRESSED = 6;
     /** No event: the ball is only moved to a later time. */

@@ -90,14 +90,16 @@ final class Cluster
      * Two if there are no others.
      *
      * @param array<int, Body> $bodies
+     * @param Body             $a
+     * @param Body             $b
      *
      * @return non-empty-list<Body>
      */
-    public function around(array $bodies, Body $a, Body $b, float $approach, float $now): array
+    public function around(array $bodies, $a, $b, float $approach, float $now): array
     {
         $near = $this->reach + $approach * $this->contactTime($approach);
         $members = [$a, $b];
-        if (!self::anyNear($bodies, $a, $b, $near + 0.001)) {
+        if (!$this->anyNear($bodies, $a, $b, $near + 0.001)) {
             return $members;
         }
         for ($i = 0; $i < \count($members); ++$i) {
@@ -123,8 +125,10 @@ final class Cluster
      * A quick test whether a third ball may lie near either of two: most contacts have none.
      *
      * @param array<int, Body> $bodies
+     * @param Body             $a
+     * @param Body             $b
      */
-    private static function anyNear(array $bodies, Body $a, Body $b, float $near): bool
+    private function anyNear(array $bodies, $a, $b, float $near): bool
     {
         $left = ($a->x < $b->x ? $a->x : $b->x) - $near;
         $right = ($a->x < $b->x ? $b->x : $a->x) + $near;

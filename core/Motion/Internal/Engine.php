@@ -6,7 +6,6 @@ namespace ZigLane\Core\Motion\Internal;
 
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\BallContact;
-use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\Tolerances;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;
@@ -25,11 +24,18 @@ use ZigLane\Core\Table\TableProfile;
  */
 final class Engine
 {
+    // What has happened: the lowest three bits of an event.
+    public const BALL = 0;
+    public const CUSHION = 1;
+    public const JAW = 2;
+    public const POCKET = 3;
+    public const ROLL = 4;
+    public const REST = 5;
+
     // As in Body, whose constants would be looked up at run time.
     private const ROLLING = 1;
-    private const PHASE_ENDS = 0;
     private const SURFACE = 1;
-    private const DROPS = 5;
+    private const DROPS = 2;
 
     private readonly Surfaces $surfaces;
     private readonly BallContact $contact;
@@ -38,7 +44,7 @@ final class Engine
     private readonly float $reach;
     private readonly float $gap;
 
-    /** @var array<int, Body> all balls */
+    /** @var list<Body> all balls */
     private array $bodies = [];
 
     /** @var list<Body> those that have moved and are on the table: only they have events and predictions */
@@ -47,8 +53,14 @@ final class Engine
     /** @var list<Body> those that have moved, also those that have dropped since */
     private array $touched = [];
 
-    /** @var list<array{float, EventKind, Body, Body|null, int, float, float}> time, kind, ball, other ball, surface or pocket, x, y */
+    /** @var list<int> kind + 8 ball + 256 (other ball + 1) + 8192 (rail or pocket + 1): an array for each would cost more than finding it */
     private array $events = [];
+
+    /** @var list<float> when each was */
+    private array $times = [];
+
+    /** @var list<array{float, float}> and where its first ball was then, of balls whose paths are kept */
+    private array $spots = [];
 
     /** @var float */
     private $now = 0.0;
@@ -67,32 +79,36 @@ final class Engine
         $this->gap = $tolerances->gap;
     }
 
-    /** A ball for a shot on this table; its index is its place in the list of all balls. */
-    public function ball(int $index, float $x, float $y, bool $isTracked = true): Body
+    /**
+     * Lays balls on this table.
+     *
+     * @param list<array{float, float}> $spots     metres
+     * @param bool                      $isTracked whether their paths are kept
+     */
+    public function lay(array $spots, bool $isTracked = true): Lie
     {
-        return $this->meetings->ball($index, $x, $y, $isTracked);
+        return new Lie($this->meetings, $spots, $isTracked);
     }
 
     /**
      * Runs until every ball rests or has dropped, or, if so wished, until two balls meet.
      *
-     * @param array<int, Body> $bodies       all balls; each one's index is its place in this list
-     * @param list<Body>       $struck       those of them that begin to move, with their velocities and spins set
-     * @param bool             $untilMeeting ends with the instant at which the first two balls meet, which is recorded but not played
-     * @param int              $towards      a pocket's index: ends when the first ball that moves has turned away from it on the open table; -1 for none
+     * @param list<Body> $struck       those of them that begin to move, with their velocities and spins set
+     * @param bool       $untilMeeting ends with the instant at which the first two balls meet, which is recorded but not played
+     * @param int        $towards      a pocket's index: ends when the first ball that moves has turned away from it on the open table; -1 for none
      *
-     * @return list<array{float, EventKind, Body, Body|null, int, float, float}> time, kind, ball, other ball, surface or pocket, x, y
+     * @return list<int> what happened, in order: a kind (BALL to REST) + 8 ball + 256 (other ball + 1) + 8192 (rail or pocket + 1)
      *
      * @throws SimulationLimit If the bound on steps is met
      */
-    public function run(array $bodies, array $struck, bool $untilMeeting = false, int $towards = -1): array
+    public function run(Lie $lie, array $struck, bool $untilMeeting = false, int $towards = -1): array
     {
         ++$this->runs;
-        $this->bodies = $bodies;
+        $this->bodies = $lie->bodies;
         $this->awake = $this->touched = $struck;
-        $this->events = [];
+        $this->events = $this->times = $this->spots = [];
         $this->now = 0.0;
-        $this->meetings->start($bodies, $struck);
+        $this->meetings->start($lie, $struck);
         foreach ($struck as $body) {
             $this->searchPairs($body);
         }
@@ -124,7 +140,7 @@ final class Engine
             }
             if ($isPair && $untilMeeting && null !== $next->partner) {
                 $this->now = $next->pairTime;
-                $this->record(EventKind::Ball, $next, $next->partner);
+                $this->record(self::BALL + 8 * $next->index + 256 * ($next->partner->index + 1), $next);
                 break;
             }
             if ($isPair) {
@@ -137,7 +153,23 @@ final class Engine
             }
         }
 
-        return $this->cluster->wasUsed() ? self::inOrder($this->events) : $this->events;
+        if ($this->cluster->wasUsed()) {
+            $this->sort();
+        }
+
+        return $this->events;
+    }
+
+    /** @return list<float> seconds, of the events of the last run */
+    public function times(): array
+    {
+        return $this->times;
+    }
+
+    /** @return list<array{float, float}> metres, of the events of the last run, if the paths of its balls are kept */
+    public function spots(): array
+    {
+        return $this->spots;
     }
 
     /**
@@ -150,15 +182,20 @@ final class Engine
         return $this->touched;
     }
 
-    private function isTurnedFrom(Body $b, int $pocket): bool
+    /** @param Body $b */
+    private function isTurnedFrom($b, int $pocket): bool
     {
         $p = $this->surfaces->pockets[$pocket];
 
         return $b->vx * ($p[12] - $b->x) + $b->vy * ($p[13] - $b->y) < 0.0;
     }
 
-    /** A ball that lay where it lay is met. */
-    private function wake(Body $b): void
+    /**
+     * A ball that lay where it lay is met.
+     *
+     * @param Body $b
+     */
+    private function wake($b): void
     {
         if ($this->meetings->wake($b)) {
             $this->awake[] = $b;
@@ -166,18 +203,19 @@ final class Engine
         }
     }
 
-    /**
-     * A compliant stage writes its contacts down before what other balls did meanwhile.
-     *
-     * @param list<array{float, EventKind, Body, Body|null, int, float, float}> $events
-     *
-     * @return list<array{float, EventKind, Body, Body|null, int, float, float}>
-     */
-    private static function inOrder(array $events): array
+    /** A compliant stage writes its contacts down before what other balls did meanwhile. */
+    private function sort(): void
     {
-        usort($events, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
-
-        return $events;
+        $events = $times = $spots = [];
+        asort($this->times);
+        foreach ($this->times as $i => $time) {
+            $events[] = $this->events[$i];
+            $times[] = $time;
+            if (isset($this->spots[$i])) {
+                $spots[] = $this->spots[$i];
+            }
+        }
+        [$this->events, $this->times, $this->spots] = [$events, $times, $spots];
     }
 
     // ---- what a ball does by itself -------------------------------------------------------------------------------------
@@ -188,45 +226,59 @@ final class Engine
         $surface = $b->ownSurface;
         $kind = $b->happen();
         $this->now = $b->since;
-        if (self::PHASE_ENDS === $kind) {
+        // By order: to be asked whether a number of another class is equal to one costs a call.
+        if ($kind < self::SURFACE) {
             if ($b->isTracked) {
                 $this->recordPhase($b);
             }
-        } elseif (self::SURFACE === $kind) {
-            $this->recordSurface($b, $surface, $b->since, $b->x, $b->y);
-        } elseif (self::DROPS === $kind) {
-            $this->record(EventKind::Pocket, $b, null, $b->zone);
+        } elseif ($kind < self::DROPS) {
+            $this->recordSurface($b, $surface, $this->now, $b->x, $b->y);
+        } elseif ($kind <= self::DROPS) {
+            $this->record(self::POCKET + 8 * $b->index + 8192 * ($b->zone + 1), $b);
+            $this->drop($b);
+
+            return;
         }
         $this->searchPairs($b);
-        if (self::DROPS === $kind) {
-            // It takes part in nothing any more.
-            $awake = [];
-            foreach ($this->awake as $other) {
-                if ($other !== $b) {
-                    $awake[] = $other;
-                }
+    }
+
+    /**
+     * The ball takes part in nothing any more; who counted on it looks again.
+     *
+     * @param Body $b
+     */
+    private function drop($b): void
+    {
+        $this->searchPairs($b);
+        $awake = [];
+        foreach ($this->awake as $other) {
+            if ($other !== $b) {
+                $awake[] = $other;
             }
-            $this->awake = $awake;
         }
+        $this->awake = $awake;
     }
 
     /** A change of motion concerns only those who want the whole course of the shot. */
     private function recordPhase(Body $b): void
     {
         if (Body::ROLLING === $b->phase) {
-            $this->record(EventKind::Roll, $b);
+            $this->record(self::ROLL + 8 * $b->index, $b);
         } elseif (Body::AT_REST === $b->phase) {
-            $this->record(EventKind::Rest, $b);
+            $this->record(self::REST + 8 * $b->index, $b);
         }
     }
 
     // ---- contacts -------------------------------------------------------------------------------------------------------
 
-    private function recordSurface(Body $b, int $surface, float $time, float $x, float $y): void
+    /** @param Body $b */
+    private function recordSurface($b, int $surface, float $time, float $x, float $y): void
     {
-        $this->events[] = $surface < 4
-            ? [$time, EventKind::Cushion, $b, null, $surface, $x, $y]
-            : [$time, EventKind::Jaw, $b, null, intdiv($surface, 4) - 1, $x, $y];
+        $this->events[] = $surface < 4 ? self::CUSHION + 8 * $b->index + 8192 * ($surface + 1) : self::JAW + 8 * $b->index + 8192 * ($surface >> 2);
+        $this->times[] = $time;
+        if ($b->isTracked) {
+            $this->spots[] = [$x, $y];
+        }
     }
 
     /**
@@ -249,10 +301,11 @@ final class Engine
         $top = $b->top + $reach;
         foreach ($this->awake as $other) {
             $place = $other->index;
-            if ($place === $index || $place === $except) {
+            // Numbers of another class: === would cost a call.
+            if ($place == $index || $place == $except) {
                 continue;
             }
-            if (null !== $other->partner && $except < 0 && $other->partner->index === $index) {
+            if ($except < 0 && $other->partner === $b) {
                 $this->meetings->searchAgain($other, $this->now + 0.0);
                 $this->searchPairs($other, $index);
             }
@@ -270,8 +323,14 @@ final class Engine
         }
     }
 
-    /** Of the pairs that meet at the instant of this ball's meeting, a ball of the pair that closes fastest. */
-    private function fastestAt(Body $next): Body
+    /**
+     * Of the pairs that meet at the instant of this ball's meeting, a ball of the pair that closes fastest.
+     *
+     * @param Body $next
+     *
+     * @return Body
+     */
+    private function fastestAt($next)
     {
         $limit = $next->pairTime + $this->tolerances->sameInstant;
         $this->now = $next->pairTime;
@@ -306,15 +365,25 @@ final class Engine
         return ($dx * $vx + $dy * $vy) / \sqrt($dx * $dx + $dy * $dy);
     }
 
-    private function meet(Body $one): void
+    /** @param Body $a */
+    private function meet($a): void
     {
-        $other = $one->partner;
-        \assert(null !== $other);
-        [$a, $b] = $one->index < $other->index ? [$one, $other] : [$other, $one];
-        $this->now = max($one->pairTime, $a->since, $b->since);
+        $now = $a->pairTime;
+        $b = $a->partner;
+        \assert(null !== $b);
+        if ($b->index < $a->index) {
+            $b = $a;
+            $a = $a->partner;
+        }
+        if ($now < $a->since) {
+            $now = $a->since;
+        }
+        if ($now < $b->since) {
+            $now = $b->since;
+        }
+        $this->now = $now;
         $this->wake($a);
         $this->wake($b);
-        $now = $this->now;
         $a->advance($now);
         $b->advance($now);
         $dx = $b->x - $a->x;
@@ -352,7 +421,7 @@ final class Engine
                     return;
                 }
             }
-            $this->record(EventKind::Ball, $a, $b);
+            $this->record(self::BALL + 8 * $a->index + 256 * ($b->index + 1), $a);
             [$jx, $jy, $wx, $wy, $wz] = $this->contact->impulse($nx, $ny, $dvx, $dvy, $a->wx + $b->wx, $a->wy + $b->wy, $a->wz + $b->wz);
             $a->vx += $jx;
             $a->vy += $jy;
@@ -378,7 +447,11 @@ final class Engine
         foreach ($this->cluster->contacts() as [$time, $a, $b, $surface, $x, $y]) {
             if (null !== $b) {
                 $this->meetings->release($a, $b);
-                $this->events[] = [$time, EventKind::Ball, $a, $b, -1, $x, $y];
+                $this->events[] = self::BALL + 8 * $a->index + 256 * ($b->index + 1);
+                $this->times[] = $time;
+                if ($a->isTracked) {
+                    $this->spots[] = [$x, $y];
+                }
             } else {
                 $this->recordSurface($a, $surface, $time, $x, $y);
             }
@@ -392,8 +465,13 @@ final class Engine
         }
     }
 
-    private function record(EventKind $kind, Body $b, ?Body $other = null, int $where = -1): void
+    /** @param Body $b */
+    private function record(int $event, $b): void
     {
-        $this->events[] = [$this->now, $kind, $b, $other, $where, $b->x, $b->y];
+        $this->events[] = $event;
+        $this->times[] = $this->now;
+        if ($b->isTracked) {
+            $this->spots[] = [$b->x, $b->y];
+        }
     }
 }

@@ -22,7 +22,7 @@ final class Meetings
     private readonly float $reach;
     private readonly float $gap;
 
-    /** @var array<int, Body> all balls */
+    /** @var list<Body> all balls */
     private array $bodies = [];
 
     /** @var array<int, float> where those lie that lie where they lay, along the table, keyed by index */
@@ -41,30 +41,16 @@ final class Meetings
     }
 
     /**
-     * @param int   $index     its place in the list of all balls
-     * @param float $x         metres, with $y
-     * @param bool  $isTracked whether the pieces of its path are kept
-     */
-    public function ball(int $index, float $x, float $y, bool $isTracked = true): Body
-    {
-        return new Body($this->conditions, $this, $index, $x, $y, $isTracked);
-    }
-
-    /**
      * A shot begins: some balls move, the others lie where they lay.
      *
-     * @param array<int, Body> $bodies each one's index is its place in this list
-     * @param list<Body>       $struck with their velocities and spins set
+     * @param list<Body> $struck with their velocities and spins set
      */
-    public function start(array $bodies, array $struck): void
+    public function start(Lie $lie, array $struck): void
     {
-        $this->bodies = $bodies;
+        $this->bodies = $lie->bodies;
         $this->pressedUntil = [];
-        $x = $y = [];
-        foreach ($bodies as $i => $body) {
-            $x[$i] = $body->x;
-            $y[$i] = $body->y;
-        }
+        $x = $lie->x;
+        $y = $lie->y;
         foreach ($struck as $body) {
             unset($x[$body->index], $y[$body->index]);
         }

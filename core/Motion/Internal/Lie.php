@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Motion\Internal;
+
+/**
+ * The balls of a shot, and where they lie before it.
+ *
+ * @internal
+ */
+final readonly class Lie
+{
+    /** @var list<float> metres along the table, of each ball */
+    public array $x;
+
+    /** @var list<float> and across it */
+    public array $y;
+
+    /** @var list<Body> */
+    public array $bodies;
+
+    /**
+     * @param list<array{float, float}> $spots     metres
+     * @param bool                      $isTracked whether the pieces of their paths are kept
+     */
+    public function __construct(Meetings $meetings, array $spots, bool $isTracked)
+    {
+        $this->x = array_column($spots, 0);
+        $this->y = array_column($spots, 1);
+        $bodies = [];
+        foreach ($spots as $i => [$x, $y]) {
+            $bodies[] = new Body($meetings->conditions, $meetings, $i, $x, $y, $isTracked);
+        }
+        $this->bodies = $bodies;
+    }
+
+    /**
+     * Puts balls back that a shot has moved.
+     *
+     * @param list<Body> $moved
+     */
+    public function putBack(array $moved): void
+    {
+        foreach ($moved as $body) {
+            $body->lie($this->x[$body->index], $this->y[$body->index]);
+        }
+    }
+}
