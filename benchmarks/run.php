@@ -108,14 +108,17 @@ $ratios = [];
 $lying = array_map(static fn (array $shot): Lie => lie($engine, $shot), $shots);
 for ($round = 0; $round < 420; ++$round) {
     $ours = [];
-    foreach ($shots as $i => $shot) {
-        $start = hrtime(true);
-        // As Rollouts does: the balls that a shot moved are put back for the next.
-        $lie = $lying[$i];
-        $engine->run($lie, [$lie->bodies[0]]);
-        $lie->putBack($engine->touched());
-        strike($lie->bodies[0], $shot['strike']);
-        $ours[$i] = (hrtime(true) - $start) / 1000;
+    // Twice: the first time the processor comes back from waiting for C.
+    for ($pass = 0; $pass < 2; ++$pass) {
+        foreach ($shots as $i => $shot) {
+            $start = hrtime(true);
+            // As Rollouts does: the balls that a shot moved are put back for the next.
+            $lie = $lying[$i];
+            $engine->run($lie, [$lie->bodies[0]]);
+            $lie->putBack($engine->touched());
+            strike($lie->bodies[0], $shot['strike']);
+            $ours[$i] = (hrtime(true) - $start) / 1000;
+        }
     }
     $theirs = [];
     if (null !== $process) {
@@ -164,7 +167,7 @@ if (null !== $process) {
 echo "### The simulation beside the same loop in C\n\n";
 row('what', 'PHP, least', 'PHP, median', 'C, least', 'ratio');
 row('---', '---:', '---:', '---:', '---:');
-$ratio = static fn (float $php, ?float $c): array => null === $c ? ['', ''] : [sprintf('%.2f µs', $c), sprintf('%.1f', $php / $c)];
+$ratio = static fn (float $php, ?float $c): array => null === $c ? ['', ''] : [sprintf('%.2f µs', $c), sprintf('%.2f', $php / $c)];
 foreach ([1, 2, 3] as $cushions) {
     $which = array_keys(array_filter($shots, static fn (array $shot): bool => $shot['cushions'] === $cushions));
     $php = median(array_values(array_intersect_key($least, array_flip($which))));
@@ -175,9 +178,9 @@ foreach ([1, 2, 3] as $cushions) {
         ...$ratio($php, isset($cushionC) ? median(array_values(array_intersect_key($twin, array_flip($which)))) : null),
     );
 }
-row('all twenty position shots (median)', sprintf('%.0f µs', median($least)), sprintf('%.0f µs', median($medians)), ...$ratio(median($least), isset($cushionC) ? median($twin) : null));
+row('all twenty position shots (median)', sprintf('%.1f µs', median($least)), sprintf('%.1f µs', median($medians)), ...$ratio(median($least), isset($cushionC) ? median($twin) : null));
 if ([] !== $ratios) {
-    row('the same, a round of ours beside the next of C (median of '.count($ratios).')', '', '', '', sprintf('%.1f', median($ratios)));
+    row('the same, a round of ours beside the next of C (median of '.count($ratios).')', '', '', '', sprintf('%.2f', median($ratios)));
 }
 [$a, $b] = timed(static function () use ($law): void {
     // The range that the C twin goes through, in every run alike: some contacts take twice as many steps as others.

@@ -520,8 +520,9 @@ final class Body
         if ($this->pressedLatest > 0.0) {
             unset($this->pressedUntil[$surface]);
         }
-        [$vx, $vy, $wx, $wy, $wz] = $this->cushion->reboundFrom($nx + 0.0, $ny + 0.0, $vx + 0.0, $vy + 0.0, $wx + 0.0, $wy + 0.0, $wz + 0.0);
-        $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+        $law = $this->cushion;
+        $law->meet($nx + 0.0, $ny + 0.0, $vx + 0.0, $vy + 0.0, $wx + 0.0, $wy + 0.0, $wz + 0.0);
+        $this->begin($zone, $now, $drops, $x, $y, $law->vx, $law->vy, $law->wx, $law->wy, $law->wz);
 
         return self::SURFACE;
     }
