@@ -347,14 +347,27 @@ static void beside(Body *b, int rail)
     }
 }
 
+/* Whether a gap may close within a time: a parabola that bends downwards is lowest at one of its ends. */
+static int mayClose(double gap, double v, double a, double horizon) { return a > 0.0 || gap <= GAP || gap + horizon * (v + 0.5 * horizon * a) <= GAP; }
+
 static void jaw(Body *b, const double *nose, const double *f, const double *m, int facing)
 {
-    double dx = b->x - nose[0], dy = b->y - nose[1], gap = dx * m[0] + dy * m[1] - R, t;
+    double dx = b->x - nose[0], dy = b->y - nose[1], gap = dx * m[0] + dy * m[1] - R, t, horizon, ex, ey, across, wide;
     if (gap > -1e-4) {
-        t = crossing(gap, b->vx * m[0] + b->vy * m[1], b->ax * m[0] + b->ay * m[1]);
-        if (b->since + t < b->ownTime && (dx + t * (b->vx + 0.5 * t * b->ax)) * f[0] + (dy + t * (b->vy + 0.5 * t * b->ay)) * f[1] >= 0.0) propose(b, t, SURFACE, facing);
+        double v = b->vx * m[0] + b->vy * m[1], a = b->ax * m[0] + b->ay * m[1];
+        if (mayClose(gap, v, a, b->ownTime - b->since)) {
+            t = crossing(gap, v, a);
+            if (b->since + t < b->ownTime && (dx + t * (b->vx + 0.5 * t * b->ax)) * f[0] + (dy + t * (b->vy + 0.5 * t * b->ay)) * f[1] >= 0.0) propose(b, t, SURFACE, facing);
+        }
     }
-    t = within(dx, dy, b->vx, b->vy, b->ax, b->ay, R, b->ownTime - b->since);
+    if (dx * b->vx + dy * b->vy >= 0.0 && dx * b->ax + dy * b->ay >= 0.0) return;
+    horizon = b->ownTime - b->since;
+    ex = b->vx + 0.5 * horizon * b->ax;
+    ey = b->vy + 0.5 * horizon * b->ay;
+    across = dx * ey - dy * ex;
+    wide = R + 0.125 * horizon * horizon * (fabs(b->ax) + fabs(b->ay)) + 1e-9;
+    if (across * across > wide * wide * (ex * ex + ey * ey)) return;
+    t = within(dx, dy, b->vx, b->vy, b->ax, b->ay, R, horizon);
     if (t < INFINITY) propose(b, t, SURFACE, facing + 2);
 }
 
@@ -362,7 +375,7 @@ static void searchZone(Body *b)
 {
     const double *p = pocket[b->zone];
     int zone = b->zone, side = zone % 3 == 1;
-    double middle, horizon, depth, reach;
+    double middle, horizon, depth, reach, inwards, pull;
     if (b->drops < INFINITY) propose(b, b->drops - b->since, DROPS, -1);
     if (b->phase > ROLLING) return;
     beside(b, zone < 3 ? 2 : 3);
@@ -373,7 +386,7 @@ static void searchZone(Body *b)
     propose(b, crossing(middle, -b->vx * p[14] - b->vy * p[15], -b->ax * p[14] - b->ay * p[15]), DROPS, -1);
     horizon = b->ownTime - b->since;
     if (b->drops < INFINITY) propose(b, leaving(b->x - p[16], b->y - p[17], b->vx, b->vy, b->ax, b->ay, p[18] + 1e-9, horizon), LEAVES_HOLE, -1);
-    else {
+    else if ((b->x - p[16]) * b->vx + (b->y - p[17]) * b->vy < 0.0 || (b->x - p[16]) * b->ax + (b->y - p[17]) * b->ay < 0.0) {
         double t = within(b->x - p[16], b->y - p[17], b->vx, b->vy, b->ax, b->ay, p[18], horizon), fall = t + DROP_TIME, hx, hy;
         if (t < horizon) {
             b->drops = b->since + fall;
@@ -390,11 +403,15 @@ static void searchZone(Body *b)
         }
     }
     depth = (b->x - p[12]) * p[14] + (b->y - p[13]) * p[15] + p[19];
-    propose(b, crossing(depth, b->vx * p[14] + b->vy * p[15], b->ax * p[14] + b->ay * p[15]), LEAVES_ZONE, -1);
+    horizon = b->ownTime - b->since;
+    inwards = b->vx * p[14] + b->vy * p[15];
+    pull = b->ax * p[14] + b->ay * p[15];
+    if (mayClose(depth, inwards, pull, horizon)) propose(b, crossing(depth, inwards, pull), LEAVES_ZONE, -1);
     if (side) {
+        double mx = b->x - p[12], end = mx + horizon * (b->vx + 0.5 * horizon * b->ax);
         reach = sideHalf + p[19];
-        propose(b, crossing(reach - (b->x - p[12]), -b->vx, -b->ax), LEAVES_ZONE, -1);
-        propose(b, crossing(reach + (b->x - p[12]), b->vx, b->ax), LEAVES_ZONE, -1);
+        if (b->ax < 0.0 ? b->vx > 0.0 : end >= reach - GAP) propose(b, crossing(reach - mx, -b->vx, -b->ax), LEAVES_ZONE, -1);
+        if (b->ax > 0.0 ? b->vx < 0.0 : end <= GAP - reach) propose(b, crossing(reach + mx, b->vx, b->ax), LEAVES_ZONE, -1);
     }
 }
 

@@ -627,32 +627,48 @@ final class Body
             }
         }
         // Its two sides: a nose point, and the facing that runs from it into the pocket, with the direction square to that.
+        $radius = $this->radius;
+        $closed = $this->gap;
         for ($jaw = 0; $jaw < 2; ++$jaw) {
             $dx = $x - $pocket[2 * $jaw];
             $dy = $y - $pocket[2 * $jaw + 1];
             $px = $pocket[8 + 2 * $jaw];
             $py = $pocket[9 + 2 * $jaw];
-            $gap = $dx * $px + $dy * $py - $this->radius;
+            $gap = $dx * $px + $dy * $py - $radius;
             if ($gap > -1e-4) {
-                $t = $this->crossing($gap, $vx * $px + $vy * $py, $ax * $px + $ay * $py);
-                $at = $since + $t;
-                if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[4 + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[5 + 2 * $jaw] >= 0.0) {
-                    $at = $this->notPressed(4 + 4 * $zone + $jaw, $at);
-                    if ($at < $time) {
-                        $time = $at;
-                        $kind = self::SURFACE;
-                        $surface = 4 + 4 * $zone + $jaw;
+                $v = $vx * $px + $vy * $py;
+                $a = $ax * $px + $ay * $py;
+                $horizon = $time - $since;
+                // A parabola that bends downwards is lowest at one of its ends.
+                if ($a > 0.0 || $gap <= $closed || $gap + $horizon * ($v + 0.5 * $horizon * $a) <= $closed) {
+                    $t = $this->crossing($gap, $v, $a);
+                    $at = $since + $t;
+                    if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[4 + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[5 + 2 * $jaw] >= 0.0) {
+                        $at = $this->notPressed(4 + 4 * $zone + $jaw, $at);
+                        if ($at < $time) {
+                            $time = $at;
+                            $kind = self::SURFACE;
+                            $surface = 4 + 4 * $zone + $jaw;
+                        }
                     }
                 }
             }
             if ($dx * $vx + $dy * $vy < 0.0 || $dx * $ax + $dy * $ay < 0.0) {
-                $t = Approach::within($dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, 0.0 + $this->radius, 0.0 + $this->gap, $time - $since);
-                if ($t < \INF) {
-                    $at = $this->notPressed(6 + 4 * $zone + $jaw, $since + $t);
-                    if ($at < $time) {
-                        $time = $at;
-                        $kind = self::SURFACE;
-                        $surface = 6 + 4 * $zone + $jaw;
+                // The line of the chord, widened by the sagitta, passes most noses by.
+                $horizon = $time - $since;
+                $ex = $vx + 0.5 * $horizon * $ax;
+                $ey = $vy + 0.5 * $horizon * $ay;
+                $across = $dx * $ey - $dy * $ex;
+                $wide = $radius + 0.125 * $horizon * $horizon * (($ax < 0.0 ? -$ax : $ax) + ($ay < 0.0 ? -$ay : $ay)) + 1e-9;
+                if ($across * $across <= $wide * $wide * ($ex * $ex + $ey * $ey)) {
+                    $t = Approach::within($dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $radius + 0.0, $closed + 0.0, $horizon + 0.0);
+                    if ($t < \INF) {
+                        $at = $this->notPressed(6 + 4 * $zone + $jaw, $since + $t);
+                        if ($at < $time) {
+                            $time = $at;
+                            $kind = self::SURFACE;
+                            $surface = 6 + 4 * $zone + $jaw;
+                        }
                     }
                 }
             }
@@ -701,22 +717,30 @@ final class Body
         // Back to the open table.
         $mx = $x - $pocket[12];
         $depth = $mx * $axisX + ($y - $pocket[13]) * $axisY + $pocket[19];
-        $at = $since + $this->crossing($depth, $inwards, $pull);
-        if ($at < $time) {
-            $time = $at;
-            $kind = self::LEAVES_ZONE;
-        }
-        if ($isSide) {
-            $reach = $this->surfaces->sideHalf + $pocket[19];
-            $at = $since + $this->crossing($reach - $mx, -$vx, -$ax);
+        $horizon = $time - $since;
+        if ($pull > 0.0 || $depth <= $closed || $depth + $horizon * ($inwards + 0.5 * $horizon * $pull) <= $closed) {
+            $at = $since + $this->crossing($depth, $inwards, $pull);
             if ($at < $time) {
                 $time = $at;
                 $kind = self::LEAVES_ZONE;
             }
-            $at = $since + $this->crossing($reach + $mx, $vx, $ax);
-            if ($at < $time) {
-                $time = $at;
-                $kind = self::LEAVES_ZONE;
+        }
+        if ($isSide) {
+            $reach = $this->surfaces->sideHalf + $pocket[19];
+            $end = $mx + $horizon * ($vx + 0.5 * $horizon * $ax);
+            if ($ax < 0.0 ? $vx > 0.0 : $end >= $reach - $closed) {
+                $at = $since + $this->crossing($reach - $mx, -$vx, -$ax);
+                if ($at < $time) {
+                    $time = $at;
+                    $kind = self::LEAVES_ZONE;
+                }
+            }
+            if ($ax > 0.0 ? $vx < 0.0 : $end <= $closed - $reach) {
+                $at = $since + $this->crossing($reach + $mx, $vx, $ax);
+                if ($at < $time) {
+                    $time = $at;
+                    $kind = self::LEAVES_ZONE;
+                }
             }
         }
         $this->ownKind = $kind;
