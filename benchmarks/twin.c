@@ -169,17 +169,17 @@ static double within(double dx, double dy, double vx, double vy, double ax, doub
     int step;
     for (step = 0; step < 2000; ++step) {
         double x = dx + t * (vx + 0.5 * t * ax), y = dy + t * (vy + 0.5 * t * ay), distance = sqrt(x * x + y * y), gap = distance - reach;
-        double rate = (x * (vx + t * ax) + y * (vy + t * ay)) / distance;
+        double rate = x * (vx + t * ax) + y * (vy + t * ay);
         if (gap <= GAP) {
             double ux = vx + t * ax, uy = vy + t * ay, across = (x * uy - y * ux) / distance, least = 1e-6 * (1 + step), wait;
             if (rate < 0.0 || (rate == 0.0 && (across * across + x * ax + y * ay) / distance < -1e-9)) return t;
-            wait = bend > 0.0 ? 2 * rate / bend : INFINITY;
+            wait = bend > 0.0 ? 2 * rate / (bend * distance) : INFINITY;
             t += wait > least ? wait : least;
         } else if (bend > 0.0) {
-            double root = sqrt(rate * rate + 2 * bend * gap);
-            t += rate < 0.0 ? 2 * gap / (root - rate) : (rate + root) / bend;
+            double root = sqrt(rate * rate + 2 * bend * gap * distance * distance);
+            t += rate < 0.0 ? 2 * gap * distance / (root - rate) : (rate + root) / (bend * distance);
         } else if (rate < 0.0) {
-            t -= gap / rate;
+            t -= gap * distance / rate;
         } else {
             return INFINITY;
         }

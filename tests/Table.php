@@ -39,11 +39,17 @@ final readonly class Table
     /**
      * Balls as the engine has them, on the usual table.
      *
-     * @return list<Body>
+     * @param array{float, float} $first metres
+     * @param array{float, float} $more
+     *
+     * @return non-empty-list<Body>
      */
-    public static function bodies(float $x, float $y, float ...$more): array
+    public static function bodies(array $first, array ...$more): array
     {
-        return (new Engine(new TableProfile(), new BallSet(), new Tolerances()))->lay(array_chunk([$x, $y, ...$more], 2))->bodies;
+        $bodies = (new Engine(new TableProfile(), new BallSet(), new Tolerances()))->lay([$first, ...array_values($more)])->bodies;
+        \assert([] !== $bodies);
+
+        return $bodies;
     }
 
     /** @param array<int, array{float, float}> $spots metres, keyed by the ball's number */

@@ -34,9 +34,12 @@ final readonly class BallContact
         if ($slip < 1e-15) {
             return [-$normal * $nx, -$normal * $ny, 0.0, 0.0, 0.0];
         }
-        $friction = min($this->balls->friction($slip) * $normal, $slip / 7);
-        $fAcross = $friction * $across / $slip;
-        $fUp = $friction * $up / $slip;
+        $friction = $this->balls->friction($slip) * $normal / $slip;
+        if ($friction > 1 / 7) {
+            $friction = 1 / 7;
+        }
+        $fAcross = $friction * $across;
+        $fUp = $friction * $up;
         $turn = 2.5 / $radius;
 
         return [

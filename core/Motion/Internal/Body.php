@@ -132,6 +132,8 @@ final class Body
     private readonly float $leastSpin;
     private readonly float $gap;
     private readonly float $reach;
+    /** The faster of the two speeds below which a contact is plastic. */
+    private readonly float $pressedApproach;
     private readonly float $headRail;
     private readonly float $footRail;
     private readonly float $rightRail;
@@ -159,6 +161,7 @@ final class Body
         $this->leastSpin = $conditions->tolerances->spin;
         $this->gap = $conditions->tolerances->gap;
         $this->reach = 2 * $conditions->radius;
+        $this->pressedApproach = max($conditions->tolerances->pressedApproach, $conditions->tolerances->slowApproach);
         $this->headRail = $conditions->headRail;
         $this->footRail = $conditions->footRail;
         $this->rightRail = $conditions->rightRail;
@@ -244,8 +247,9 @@ final class Body
      */
     private function begin(int $zone, float $now, float $drops, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): void
     {
-        $ux = $vx - $this->radius * $wy;
-        $uy = $vy + $this->radius * $wx;
+        $size = $this->radius;
+        $ux = $vx - $size * $wy;
+        $uy = $vy + $size * $wx;
         $square = $ux * $ux + $uy * $uy;
         $ax = $ay = 0.0;
         if ($square > $this->slipSquare) {
@@ -262,8 +266,9 @@ final class Body
             $square = $vx * $vx + $vy * $vy;
             if ($square > $this->stillSquare) {
                 $phase = self::ROLLING;
-                $wx = -$vy * $this->perRadius;
-                $wy = $vx * $this->perRadius;
+                $size = $this->perRadius;
+                $wx = -$vy * $size;
+                $wy = $vx * $size;
                 $size = \sqrt($square);
                 $ends = $now + $size * $this->rollTime;
                 $size = $this->rollRate / $size;
@@ -282,7 +287,7 @@ final class Body
                 }
             }
         }
-        if ($phase < self::AT_REST) {
+        if ($phase < self::AT_REST && !$this->hasMoved) {
             $this->hasMoved = true;
         }
         $this->since = $now;
@@ -504,18 +509,20 @@ final class Body
 
             return self::PRESSED;
         }
-        $t = $this->tolerances;
-        $pressed = $this->pressedLatest >= $now - $this->gap && ($this->pressedUntil[$surface] ?? -1.0) >= $now - $this->gap;
-        if ($approach < ($pressed ? $t->pressedApproach : $t->slowApproach)) {
-            if ($gap < 0.0 && $gap > -1e-4) {
-                $x += $gap * $nx;
-                $y += $gap * $ny;
-            }
-            $this->pressedLatest = $now + $t->pressed;
-            $this->pressedUntil[$surface] = $this->pressedLatest;
-            $this->begin($zone, $now, $drops, $x, $y, $vx - $approach * $nx, $vy - $approach * $ny, $wx, $wy, $wz);
+        if ($approach < $this->pressedApproach) {
+            $t = $this->tolerances;
+            $pressed = ($this->pressedUntil[$surface] ?? -1.0) >= $now - $this->gap;
+            if ($pressed || $approach < $t->slowApproach) {
+                if ($gap < 0.0 && $gap > -1e-4) {
+                    $x += $gap * $nx;
+                    $y += $gap * $ny;
+                }
+                $this->pressedLatest = $now + $t->pressed;
+                $this->pressedUntil[$surface] = $this->pressedLatest;
+                $this->begin($zone, $now, $drops, $x, $y, $vx - $approach * $nx, $vy - $approach * $ny, $wx, $wy, $wz);
 
-            return self::PRESSED;
+                return self::PRESSED;
+            }
         }
         if ($this->pressedLatest > 0.0) {
             unset($this->pressedUntil[$surface]);
@@ -574,9 +581,7 @@ final class Body
         return $since + $t < $before && $this->surfaces->isOnNose($rail + 0, $along + $t * ($vAlong + 0.5 * $t * $aAlong)) ? $this->notPressed($rail, $since + $t) : \INF;
     }
 
-    /**
-     * The time of a contact, or that until which the surface is let alone.
-     */
+    /** The time of a contact, or that until which the surface is let alone. */
     private function notPressed(int $surface, float $time): float
     {
         if ($time < $this->pressedLatest) {

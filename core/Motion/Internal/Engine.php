@@ -206,9 +206,10 @@ final class Engine
     /** A compliant stage writes its contacts down before what other balls did meanwhile. */
     private function sort(): void
     {
+        $order = $this->times;
+        asort($order);
         $events = $times = $spots = [];
-        asort($this->times);
-        foreach ($this->times as $i => $time) {
+        foreach ($order as $i => $time) {
             $events[] = $this->events[$i];
             $times[] = $time;
             if (isset($this->spots[$i])) {

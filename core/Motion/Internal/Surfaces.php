@@ -78,7 +78,9 @@ final readonly class Surfaces
             return $along >= $this->cornerCut && $along <= $this->width - $this->cornerCut;
         }
 
-        return $along >= $this->cornerCut && $along <= $this->length - $this->cornerCut && abs($along - $this->length / 2) >= $this->sideHalf;
+        $aside = $along - 0.5 * $this->length;
+
+        return $along >= $this->cornerCut && $along <= $this->length - $this->cornerCut && ($aside >= $this->sideHalf || $aside <= -$this->sideHalf);
     }
 
     /** The pocket nearest to a spot, as an index. */

@@ -31,7 +31,7 @@ final class ClusterTest extends TestCase
     {
         $balls = new BallSet();
         $cut = deg2rad($cutDegrees);
-        [$a, $b] = Table::bodies(1.0 - 2 * self::R * cos($cut), 0.6 - 2 * self::R * sin($cut), 1.0, 0.6);
+        [$a, $b] = Table::bodies([1.0 - 2 * self::R * cos($cut), 0.6 - 2 * self::R * sin($cut)], [1.0, 0.6]);
         [$a->vx, $a->wy, $a->wz] = [$speed, 0.5 * $speed / self::R, $side * $speed / self::R];
         [$jx, $jy, $wx, $wy, $wz] = (new BallContact($balls))->impulse(cos($cut), sin($cut), $a->vx, 0.0, 0.0, $a->wy, $a->wz);
         $moved = self::cluster($balls)->part([$a, $b], [$a, $b], 0.0);
@@ -86,7 +86,7 @@ final class ClusterTest extends TestCase
     {
         $d = 2 * self::R;
         $cluster = self::cluster(new BallSet());
-        $bodies = Table::bodies(1.0 - \sqrt($d ** 2 - 1e-4), 0.61, 1.0, 0.6, 1.0 + $d * 0.9, 0.6 + $d * \sqrt(1 - 0.81), 1.0 + $d, 0.6 - 0.002);
+        $bodies = Table::bodies([1.0 - \sqrt($d ** 2 - 1e-4), 0.61], [1.0, 0.6], [1.0 + $d * 0.9, 0.6 + $d * \sqrt(1 - 0.81)], [1.0 + $d, 0.6 - 0.002]);
         $bodies[0]->vx = 5.0;
         $cluster->part($bodies, $bodies, 0.0);
 

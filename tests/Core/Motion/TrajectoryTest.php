@@ -118,7 +118,7 @@ final class TrajectoryTest extends TestCase
 
     public function testCrossingOfALine(): void
     {
-        [$ball] = Table::bodies(1.0, 0.6);
+        [$ball] = Table::bodies([1.0, 0.6]);
 
         self::assertEqualsWithDelta(1.0, $ball->crossing(1.0, -1.0, 0.0), 1e-12);
         self::assertEqualsWithDelta(2.0, $ball->crossing(0.0, 1.0, -1.0), 1e-12);
