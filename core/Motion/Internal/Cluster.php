@@ -85,8 +85,14 @@ final class Cluster
         return $this->duration * $approach ** -0.2;
     }
 
+    /** How far apart two centres are at the most, metres, for one ball to reach the other while a contact lasts. */
+    public function near(float $approach): float
+    {
+        return $this->reach + $approach * $this->contactTime($approach);
+    }
+
     /**
-     * The balls that a contact can reach while it lasts: from ball to ball over gaps that the approach closes in that time.
+     * The balls that a contact can reach while it lasts: from ball to ball over gaps that the approach closes in that time (near).
      * Two if there are no others.
      *
      * @param array<int, Body> $bodies
@@ -95,13 +101,9 @@ final class Cluster
      *
      * @return non-empty-list<Body>
      */
-    public function around(array $bodies, $a, $b, float $approach, float $now): array
+    public function around(array $bodies, $a, $b, float $near, float $now): array
     {
-        $near = $this->reach + $approach * $this->contactTime($approach);
         $members = [$a, $b];
-        if (!$this->anyNear($bodies, $a, $b, $near + 0.001)) {
-            return $members;
-        }
         for ($i = 0; $i < \count($members); ++$i) {
             $one = $members[$i];
             foreach ($bodies as $other) {
@@ -119,28 +121,6 @@ final class Cluster
         }
 
         return $members;
-    }
-
-    /**
-     * A quick test whether a third ball may lie near either of two: most contacts have none.
-     *
-     * @param array<int, Body> $bodies
-     * @param Body             $a
-     * @param Body             $b
-     */
-    private function anyNear(array $bodies, $a, $b, float $near): bool
-    {
-        $left = ($a->x < $b->x ? $a->x : $b->x) - $near;
-        $right = ($a->x < $b->x ? $b->x : $a->x) + $near;
-        $bottom = ($a->y < $b->y ? $a->y : $b->y) - $near;
-        $top = ($a->y < $b->y ? $b->y : $a->y) + $near;
-        foreach ($bodies as $other) {
-            if ($other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom && $other->index !== $a->index && $other->index !== $b->index) {
-                return true;
-            }
-        }
-
-        return false;
     }
 
     /**

@@ -415,11 +415,14 @@ final class Engine
             $this->meetings->press($a, $b, $now + $t->pressed);
         } else {
             if ($approach >= $t->clusterApproach) {
-                $members = $this->cluster->around($this->bodies, $a, $b, $approach, $this->now);
-                if (\count($members) > 2) {
-                    $this->meetTogether($members);
+                $near = $this->cluster->near($approach);
+                if ($this->isThirdNear($a, $b, $near + 0.001)) {
+                    $members = $this->cluster->around($this->bodies, $a, $b, $near, $this->now);
+                    if (\count($members) > 2) {
+                        $this->meetTogether($members);
 
-                    return;
+                        return;
+                    }
                 }
             }
             $this->record(self::BALL + 8 * $a->index + 256 * ($b->index + 1), $a);
@@ -439,6 +442,29 @@ final class Engine
         $b->settle($now);
         $this->searchPairs($a);
         $this->searchPairs($b);
+    }
+
+    /**
+     * A quick test whether a third ball may lie near either of two: most contacts have none.
+     *
+     * @param Body $a
+     * @param Body $b
+     */
+    private function isThirdNear($a, $b, float $near): bool
+    {
+        $left = ($a->x < $b->x ? $a->x : $b->x) - $near;
+        $right = ($a->x < $b->x ? $b->x : $a->x) + $near;
+        $bottom = ($a->y < $b->y ? $a->y : $b->y) - $near;
+        $top = ($a->y < $b->y ? $b->y : $a->y) + $near;
+        if (\count($this->awake) > 2) {
+            foreach ($this->awake as $other) {
+                if ($other !== $a && $other !== $b && $other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom) {
+                    return true;
+                }
+            }
+        }
+
+        return $this->meetings->isAnyStill($left, $right, $bottom, $top);
     }
 
     /** @param non-empty-list<Body> $members */

@@ -11,10 +11,10 @@ namespace ZigLane\Core\Motion\Internal;
  */
 final readonly class Lie
 {
-    /** @var list<float> metres along the table, of each ball */
+    /** @var array<int, float> metres along the table, of each ball, from the head to the foot */
     public array $x;
 
-    /** @var list<float> and across it */
+    /** @var array<int, float> and across it */
     public array $y;
 
     /** @var list<Body> */
@@ -26,7 +26,9 @@ final readonly class Lie
      */
     public function __construct(Meetings $meetings, array $spots, bool $isTracked)
     {
-        $this->x = array_column($spots, 0);
+        $along = array_column($spots, 0);
+        asort($along);
+        $this->x = $along;
         $this->y = array_column($spots, 1);
         $bodies = [];
         foreach ($spots as $i => [$x, $y]) {

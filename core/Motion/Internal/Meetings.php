@@ -25,7 +25,7 @@ final class Meetings
     /** @var list<Body> all balls */
     private array $bodies = [];
 
-    /** @var array<int, float> where those lie that lie where they lay, along the table, keyed by index */
+    /** @var array<int, float> where those lie that lie where they lay, along the table, in that order, keyed by index */
     private array $stillX = [];
 
     /** @var array<int, float> and across it */
@@ -113,7 +113,10 @@ final class Meetings
         $horizon = $b->ownTime - $now;
         $stillY = $this->stillY;
         foreach ($this->stillX as $i => $sx) {
-            if ($sx >= $left && $sx <= $right) {
+            if ($sx > $right) {
+                break;
+            }
+            if ($sx >= $left) {
                 $sy = $stillY[$i];
                 if ($sy >= $bottom && $sy <= $top) {
                     $time = $now + $this->closes($sx - $x, $sy - $y, -$vx, -$vy, -$ax, -$ay, $horizon);
@@ -129,6 +132,21 @@ final class Meetings
         }
         $b->pairTime = $earliest;
         $b->partner = $partner < 0 ? null : $this->bodies[$partner];
+    }
+
+    /** Whether a ball lies in a box where it lay. */
+    public function isAnyStill(float $left, float $right, float $bottom, float $top): bool
+    {
+        foreach ($this->stillX as $i => $x) {
+            if ($x > $right) {
+                return false;
+            }
+            if ($x >= $left && $this->stillY[$i] >= $bottom && $this->stillY[$i] <= $top) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
