@@ -106,7 +106,7 @@ if (isset($options['twin'])) {
 $times = $twin = array_fill(0, count($shots), []);
 $ratios = [];
 $lying = array_map(static fn (array $shot): Lie => lie($engine, $shot), $shots);
-for ($round = 0; $round < 420; ++$round) {
+for ($round = 0; $round < 1520; ++$round) {
     $ours = [];
     // Twice: the first time the processor comes back from waiting for C.
     for ($pass = 0; $pass < 2; ++$pass) {

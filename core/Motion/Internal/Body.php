@@ -224,28 +224,22 @@ final class Body
         $this->zone = $outside ? $this->surfaces->nearestPocket($this->x, $this->y) : -1;
     }
 
-    /**
-     * Moves a ball's state and its time base to a later time within its present phase.
-     */
+    /** Moves a ball's state and its time base to a later time within its present phase. */
     public function advance(float $time): void
     {
         if ($time > $this->since) {
-            $this->play(self::ADVANCED, $this->phase, $this->zone, $time, $this->since, $this->drops, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
+            $this->play(self::ADVANCED, $this->phase, $time, $this->since, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
         }
     }
 
-    /**
-     * After a change of velocity or spin: finds the phase, with it the accelerations, and the ball's next own event.
-     */
+    /** After a change of velocity or spin: finds the phase, with it the accelerations, and the ball's next own event. */
     public function settle(float $now): void
     {
-        $this->begin($this->zone, $now, $this->drops, $this->x, $this->y, $this->vx, $this->vy, $this->wx, $this->wy, $this->wz);
+        $this->begin($now, $this->x, $this->y, $this->vx, $this->vy, $this->wx, $this->wy, $this->wz);
     }
 
-    /**
-     * A new piece of path begins: its phase and accelerations, the ball's next own event, and its meeting with one that lies where it lay.
-     */
-    private function begin(int $zone, float $now, float $drops, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): void
+    /** A new piece of path begins: its phase and accelerations, the ball's next own event, and its meeting with one that lies where it lay. */
+    private function begin(float $now, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): void
     {
         $size = $this->radius;
         $ux = $vx - $size * $wy;
@@ -304,6 +298,7 @@ final class Body
         if ($this->isTracked) {
             $this->keep();
         }
+        $drops = $this->drops;
         if ($phase > self::ROLLING) {
             $this->ownTime = $drops < $ends ? $drops : $ends;
             $this->ownKind = $drops < $ends ? self::DROPS : self::PHASE_ENDS;
@@ -317,6 +312,7 @@ final class Body
         }
         // The box that the ball stays in until its phase ends; on the open table, where that is past a rail's nose line, when the ball is there, and
         // what then: it meets the nose, or comes in between the noses of a pocket.
+        $zone = $this->zone;
         $isFound = $zone >= 0;
         $time = $isFound ? $this->searchZone($zone, $now, $ends, $drops, $x, $y, $vx, $vy, $ax, $ay) : $ends;
         while (true) {
@@ -405,10 +401,10 @@ final class Body
      */
     public function happen(): int
     {
-        return $this->play($this->ownKind, $this->phase, $this->zone, $this->ownTime, $this->since, $this->drops, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
+        return $this->play($this->ownKind, $this->phase, $this->ownTime, $this->since, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
     }
 
-    private function play(int $kind, int $phase, int $zone, float $now, float $since, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $wx, float $wy, float $wz): int
+    private function play(int $kind, int $phase, float $now, float $since, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $wx, float $wy, float $wz): int
     {
         if ($now > $since) {
             $dt = $now - $since;
@@ -439,12 +435,12 @@ final class Body
             } else {
                 $wz = 0.0;
             }
-            $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+            $this->begin($now, $x, $y, $vx, $vy, $wx, $wy, $wz);
 
             return $kind;
         }
         if (self::SURFACE === $kind) {
-            return $this->rebound($this->ownSurface, $zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+            return $this->rebound($this->ownSurface, $now, $x, $y, $vx, $vy, $wx, $wy, $wz);
         }
         if (self::DROPS === $kind) {
             $this->since = $now;
@@ -459,20 +455,18 @@ final class Body
         }
         if (self::ADVANCED !== $kind) {
             if (self::LEAVES_ZONE === $kind) {
-                $zone = -1;
                 $this->zone = -1;
             }
-            $drops = self::ENTERS_HOLE === $kind ? $now + self::DROP_TIME : \INF;
-            $this->drops = $drops;
-            $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+            $this->drops = self::ENTERS_HOLE === $kind ? $now + self::DROP_TIME : \INF;
+            $this->begin($now, $x, $y, $vx, $vy, $wx, $wy, $wz);
 
             return $kind;
         }
         // What was seen ahead has not come yet: the surroundings of a pocket, its hole.
-        if ($zone >= 0 && $now < $this->enters) {
+        if ($this->zone >= 0 && $now < $this->enters) {
             $this->zone = -1;
         }
-        if ($now < $drops - self::DROP_TIME) {
+        if ($now < $this->drops - self::DROP_TIME) {
             $this->drops = \INF;
         }
         $this->since = $now;
@@ -487,7 +481,7 @@ final class Body
         return $kind;
     }
 
-    private function rebound(int $surface, int $zone, float $now, float $drops, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): int
+    private function rebound(int $surface, float $now, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): int
     {
         if ($surface > 3) {
             [$nx, $ny, $gap] = $this->surfaces->towards($x + 0.0, $y + 0.0, $surface + 0);
@@ -505,7 +499,7 @@ final class Body
         if ($approach < 0.0) {
             // Left by itself while it was let alone; the pressure is over.
             unset($this->pressedUntil[$surface]);
-            $this->begin($zone, $now, $drops, $x, $y, $vx, $vy, $wx, $wy, $wz);
+            $this->begin($now, $x, $y, $vx, $vy, $wx, $wy, $wz);
 
             return self::PRESSED;
         }
@@ -519,7 +513,7 @@ final class Body
                 }
                 $this->pressedLatest = $now + $t->pressed;
                 $this->pressedUntil[$surface] = $this->pressedLatest;
-                $this->begin($zone, $now, $drops, $x, $y, $vx - $approach * $nx, $vy - $approach * $ny, $wx, $wy, $wz);
+                $this->begin($now, $x, $y, $vx - $approach * $nx, $vy - $approach * $ny, $wx, $wy, $wz);
 
                 return self::PRESSED;
             }
@@ -529,7 +523,7 @@ final class Body
         }
         $law = $this->cushion;
         $law->meet($nx + 0.0, $ny + 0.0, $vx + 0.0, $vy + 0.0, $wx + 0.0, $wy + 0.0, $wz + 0.0);
-        $this->begin($zone, $now, $drops, $x, $y, $law->vx, $law->vy, $law->wx, $law->wy, $law->wz);
+        $this->begin($now, $x, $y, $law->vx, $law->vy, $law->wx, $law->wy, $law->wz);
 
         return self::SURFACE;
     }
@@ -559,9 +553,7 @@ final class Body
         return $a < 0.0 ? ($v + $root) / -$a : \INF;
     }
 
-    /**
-     * When a gap has closed to a surface, or until when that is let alone.
-     */
+    /** When a gap has closed to a surface, or until when that is let alone. */
     private function reaches(int $surface, float $since, float $gap, float $v, float $a): float
     {
         return $this->notPressed($surface, $since + $this->crossing($gap, $v, $a));
