@@ -114,13 +114,21 @@ final class Cluster
                 $dx = $other->x + $dt * ($other->vx + 0.5 * $dt * $other->ax) - $one->x;
                 $dy = $other->y + $dt * ($other->vy + 0.5 * $dt * $other->ay) - $one->y;
                 if ($dx * $dx + $dy * $dy < $near * $near && $other->since <= $now) {
-                    $other->advance($now);
+                    self::bring($other, $now);
                     $members[] = $other;
                 }
             }
         }
 
         return $members;
+    }
+
+    /** Brings a ball to the present time. One that lies keeps its own: when the stage does not touch it, it lies as it lay for the next shot. */
+    private static function bring(Body $body, float $now): void
+    {
+        if (Body::AT_REST !== $body->phase) {
+            $body->advance($now);
+        }
     }
 
     /**
@@ -188,6 +196,7 @@ final class Cluster
                 continue;
             }
             $seconds = $time - $start[$i];
+            $body->since = $start[$i];
             $body->trackContact(($x[$i] - $body->x) / $seconds, ($y[$i] - $body->y) / $seconds);
             [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]];
             $body->since = $time;
@@ -355,7 +364,7 @@ final class Cluster
             $near = $this->reach + $path + $round * \sqrt($body->vx * $body->vx + $body->vy * $body->vy);
             foreach ($x as $i => $mx) {
                 if (($bx - $mx) ** 2 + ($by - $y[$i]) ** 2 < $near * $near) {
-                    $body->advance($time);
+                    self::bring($body, $time);
                     $found[] = $body;
                     break;
                 }

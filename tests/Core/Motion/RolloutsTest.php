@@ -45,4 +45,20 @@ final class RolloutsTest extends TestCase
         self::assertEquals($before, $simulator->rollouts($layout)->play($soft));
         self::assertContains(Ball::One, $before->struck);
     }
+
+    /** Also where balls touch: one that a group was looked at with, and that nothing touched, lies as it lay. */
+    public function testStrokesIntoGroupsLeaveNothingForTheNext(): void
+    {
+        $simulator = new EventSimulator();
+        $chance = new Chance(11);
+        for ($i = 0; $i < 30; ++$i) {
+            $layout = (new Table())->randomLayout($chance, 12, 0.6);
+            $rollouts = $simulator->rollouts($layout);
+            for ($k = 0; $k < 20; ++$k) {
+                $strike = Strike::degrees($chance->float(0, 360), $chance->float(1.0, 7.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 2.0);
+
+                self::assertEquals($simulator->rollouts($layout)->play($strike), $rollouts->play($strike), "layout $i, stroke $k");
+            }
+        }
+    }
 }
