@@ -76,7 +76,7 @@ final readonly class EventSimulator implements Simulator
     {
         $this->rules->assertLegal($layout);
         $balls = $layout->balls();
-        $lie = $this->engine->lay(array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $balls));
+        $lie = $this->engine->lay($layout->places());
         $moving = [];
         foreach ($balls as $i => $ball) {
             $body = $lie->bodies[$i];

@@ -25,7 +25,7 @@ final class Rollouts
 
     private readonly Lie $lie;
 
-    /** @var list<Body> those that it moved: they are put back before the next */
+    /** @var list<Body> the balls that the last stroke moved: they are put back before the next */
     private array $moved = [];
 
     /** @internal made by EventSimulator::rollouts */
@@ -33,7 +33,7 @@ final class Rollouts
     {
         $this->balls = $layout->balls();
         $this->cue = (int) array_search($played, $this->balls, true);
-        $this->lie = $engine->lay(array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $this->balls), false);
+        $this->lie = $engine->lay($layout->places(), false);
     }
 
     /**

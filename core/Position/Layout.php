@@ -39,6 +39,12 @@ final readonly class Layout
         return $this->spots[$ball->value] ?? throw IllegalLayout::notOnTheTable($ball);
     }
 
+    /** @return list<array{float, float}> metres, of its balls in their order */
+    public function places(): array
+    {
+        return array_map(static fn (Spot $spot): array => [$spot->x, $spot->y], array_values($this->spots));
+    }
+
     /** The same layout with the ball on that spot; a ball that lay on the table keeps its place in the order. */
     public function with(Ball $ball, Spot $spot): self
     {

@@ -51,7 +51,7 @@ final class SecondImplementationTest extends TestCase
                     continue 2;
                 }
             }
-            $plain = new PlainTable(array_map(static fn (Ball $ball): array => [$layout->spot($ball)->x, $layout->spot($ball)->y], $layout->balls()));
+            $plain = new PlainTable($layout->places());
             $plain->let(0, $motion);
             $plain->run();
             $pockets = array_map(static fn ($pocket): string => $pocket->value, $outcome->pocketed);

@@ -143,8 +143,7 @@ final class Body
     {
         $this->index = $index;
         $this->isTracked = $isTracked;
-        $this->x = $this->left = $this->right = $x;
-        $this->y = $this->bottom = $this->top = $y;
+        $this->lie($x, $y);
         $this->cushion = $conditions->cushion;
         $this->surfaces = $conditions->surfaces;
         $this->tolerances = $conditions->tolerances;
@@ -168,17 +167,18 @@ final class Body
         $this->leftRail = $conditions->leftRail;
     }
 
-    /** Lies at a spot again, as if nothing had happened to it. */
+    /** Lies at a spot, as if nothing had happened to it. */
     public function lie(float $x, float $y): void
     {
         $this->since = 0.0;
         $this->vx = $this->vy = $this->ax = $this->ay = $this->wx = $this->wy = $this->wz = 0.0;
         $this->phase = self::AT_REST;
         $this->zone = -1;
+        $this->enters = 0.0;
         $this->drops = $this->ownTime = $this->pairTime = \INF;
         $this->partner = null;
         $this->hasMoved = false;
-        if ([] !== $this->pressedUntil) {
+        if ($this->pressedLatest > 0.0) {
             $this->pressedUntil = [];
             $this->pressedLatest = -1.0;
         }

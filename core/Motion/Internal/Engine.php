@@ -140,7 +140,7 @@ final class Engine
             }
             if ($isPair && $untilMeeting && null !== $next->partner) {
                 $this->now = $next->pairTime;
-                $this->record(self::BALL + 8 * $next->index + 256 * ($next->partner->index + 1), $next);
+                $this->recordMeeting($next, $next->partner, $this->now, $next->x, $next->y);
                 break;
             }
             if ($isPair) {
@@ -235,7 +235,7 @@ final class Engine
         } elseif ($kind < self::DROPS) {
             $this->recordSurface($b, $surface, $this->now, $b->x, $b->y);
         } elseif ($kind <= self::DROPS) {
-            $this->record(self::POCKET + 8 * $b->index + 8192 * ($b->zone + 1), $b);
+            $this->record(self::POCKET + 8 * $b->index + 8192 * ($b->zone + 1), $b, $this->now, $b->x, $b->y);
             $this->drop($b);
 
             return;
@@ -264,22 +264,27 @@ final class Engine
     private function recordPhase(Body $b): void
     {
         if (Body::ROLLING === $b->phase) {
-            $this->record(self::ROLL + 8 * $b->index, $b);
+            $this->record(self::ROLL + 8 * $b->index, $b, $this->now, $b->x, $b->y);
         } elseif (Body::AT_REST === $b->phase) {
-            $this->record(self::REST + 8 * $b->index, $b);
+            $this->record(self::REST + 8 * $b->index, $b, $this->now, $b->x, $b->y);
         }
     }
 
     // ---- contacts -------------------------------------------------------------------------------------------------------
 
+    /**
+     * @param Body $a
+     * @param Body $b
+     */
+    private function recordMeeting($a, $b, float $time, float $x, float $y): void
+    {
+        $this->record(self::BALL + 8 * $a->index + 256 * ($b->index + 1), $a, $time, $x, $y);
+    }
+
     /** @param Body $b */
     private function recordSurface($b, int $surface, float $time, float $x, float $y): void
     {
-        $this->events[] = $surface < 4 ? self::CUSHION + 8 * $b->index + 8192 * ($surface + 1) : self::JAW + 8 * $b->index + 8192 * ($surface >> 2);
-        $this->times[] = $time;
-        if ($b->isTracked) {
-            $this->spots[] = [$x, $y];
-        }
+        $this->record($surface < 4 ? self::CUSHION + 8 * $b->index + 8192 * ($surface + 1) : self::JAW + 8 * $b->index + 8192 * ($surface >> 2), $b, $time, $x, $y);
     }
 
     /**
@@ -425,7 +430,7 @@ final class Engine
                     }
                 }
             }
-            $this->record(self::BALL + 8 * $a->index + 256 * ($b->index + 1), $a);
+            $this->recordMeeting($a, $b, $now, $a->x, $a->y);
             [$jx, $jy, $wx, $wy, $wz] = $this->contact->impulse($nx, $ny, $dvx, $dvy, $a->wx + $b->wx, $a->wy + $b->wy, $a->wz + $b->wz);
             $a->vx += $jx;
             $a->vy += $jy;
@@ -474,11 +479,7 @@ final class Engine
         foreach ($this->cluster->contacts() as [$time, $a, $b, $surface, $x, $y]) {
             if (null !== $b) {
                 $this->meetings->release($a, $b);
-                $this->events[] = self::BALL + 8 * $a->index + 256 * ($b->index + 1);
-                $this->times[] = $time;
-                if ($a->isTracked) {
-                    $this->spots[] = [$x, $y];
-                }
+                $this->recordMeeting($a, $b, $time, $x, $y);
             } else {
                 $this->recordSurface($a, $surface, $time, $x, $y);
             }
@@ -493,12 +494,12 @@ final class Engine
     }
 
     /** @param Body $b */
-    private function record(int $event, $b): void
+    private function record(int $event, $b, float $time, float $x, float $y): void
     {
         $this->events[] = $event;
-        $this->times[] = $this->now;
+        $this->times[] = $time;
         if ($b->isTracked) {
-            $this->spots[] = [$b->x, $b->y];
+            $this->spots[] = [$x, $y];
         }
     }
 }

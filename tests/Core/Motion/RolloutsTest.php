@@ -61,4 +61,19 @@ final class RolloutsTest extends TestCase
             }
         }
     }
+
+    /** Also a ball that lies between the noses of a pocket: when it came there in another stroke says nothing of this one. */
+    public function testABallInTheJawsLiesAsItLay(): void
+    {
+        $simulator = new EventSimulator();
+        $chance = new Chance(5);
+        $layout = Table::layout([0 => [1.9, 0.7], 1 => [2.523, 0.05], 2 => [1.27, 0.01], 3 => [0.05, 0.017], 4 => [2.2, 0.35]]);
+        $rollouts = $simulator->rollouts($layout);
+        for ($i = 0; $i < 300; ++$i) {
+            $ball = Ball::from(1 + $i % 4);
+            $strike = Strike::degrees(rad2deg($layout->spot(Ball::Cue)->directionTo($layout->spot($ball))) + $chance->float(-2, 2), $chance->float(0.5, 5.0), $chance->float(-0.3, 0.3), 0.0);
+
+            self::assertEquals($simulator->rollouts($layout)->play($strike), $rollouts->play($strike), "stroke $i");
+        }
+    }
 }
