@@ -9,6 +9,7 @@
 declare(strict_types=1);
 
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\EasiestPot;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Planning;
@@ -25,7 +26,6 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Trials;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 

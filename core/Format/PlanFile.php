@@ -16,10 +16,10 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\LengthScale;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 
 /**

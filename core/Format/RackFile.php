@@ -15,8 +15,8 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 
 /**

@@ -8,15 +8,15 @@ use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\AimFinder;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 
 /**
@@ -51,7 +51,7 @@ final readonly class BreakOff
         $alone = Layout::empty()->with($ball, $racked->spot($ball));
         $rollouts = $this->simulator->rollouts($racked);
         foreach (Pocket::cases() as $pocket) {
-            $line = PotLine::find($alone, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+            $line = PotModel::find($alone, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
             if (null === $line || $line->chance($cue) < 0.05) {
                 continue;
             }

@@ -6,6 +6,7 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
@@ -14,10 +15,9 @@ use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\AimFinder;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 
@@ -55,7 +55,7 @@ final readonly class EasiestPot implements Chooser
         $least = \INF;
         foreach (BallsOn::of($this->rack->game, $layout, $this->group) as $ball) {
             foreach (Pocket::cases() as $pocket) {
-                $line = PotLine::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+                $line = PotModel::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
                 if (null === $line) {
                     continue;
                 }
@@ -78,7 +78,7 @@ final readonly class EasiestPot implements Chooser
         $best = null;
         foreach (BallsOn::of($this->rack->game, $layout, $this->group) as $ball) {
             foreach (Pocket::cases() as $pocket) {
-                $line = PotLine::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+                $line = PotModel::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
                 $chance = $line?->chance($cue) ?? 0.0;
                 if (null === $line || $chance < max(self::LEAST, $best->value ?? 0.0)) {
                     continue;

@@ -6,6 +6,7 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\NoAim;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Internal\Prospect;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -16,13 +17,12 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\GhostBall;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 
 /**
  * What a table leaves the player who comes to it: the chance of his easiest pot from where the cue ball lies. By geometry the pots whose
- * ways are free, and of the most promising the chance (PotLine), with the same errors as the rack's player. A safety of the other player's is
+ * ways are free, and of the most promising the chance (PotModel), with the same errors as the rack's player. A safety of the other player's is
  * not thought of.
  */
 final class Leave
@@ -33,7 +33,7 @@ final class Leave
     private readonly Sight $sight;
     private readonly TableGeometry $geometry;
 
-    /** @var array<string, PotLine|null> by pocket and place of the ball */
+    /** @var array<string, PotModel|null> by pocket and place of the ball */
     private array $lines = [];
 
     /**
@@ -136,9 +136,9 @@ final class Leave
         return $this->lines[$key]?->chance(Spot::metres($cue->x + $at->x - $object->x, $cue->y + $at->y - $object->y)) ?? 0.0;
     }
 
-    private function line(Spot $object, Pocket $pocket): ?PotLine
+    private function line(Spot $object, Pocket $pocket): ?PotModel
     {
         // Which ball it is makes no difference when it lies alone.
-        return PotLine::find(Layout::empty()->with(Ball::One, $object), Ball::One, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        return PotModel::find(Layout::empty()->with(Ball::One, $object), Ball::One, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
     }
 }

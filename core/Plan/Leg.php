@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Shot\Lane;
+use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\Shot\SolvedShot;
 
 /** One shot of a plan, with its odds from simulated tries and the reasons for it. */

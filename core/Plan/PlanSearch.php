@@ -12,12 +12,12 @@ use ZigLane\Core\Plan\Internal\Values;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\PositionPlay\Landing;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
-use ZigLane\Core\Shot\Landing;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
 

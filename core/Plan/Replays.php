@@ -7,6 +7,7 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -16,7 +17,6 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
-use ZigLane\Core\Shot\Trials;
 
 /**
  * A rack played out many times with the player's errors, what comes next being chosen again after every shot from where the balls really

@@ -4,23 +4,23 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Internal\Survey;
 use ZigLane\Core\Plan\Internal\Values;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\PotLine;
-use ZigLane\Core\Shot\Zone;
 
 /**
  * The odds to make a ball and then the one after it, from any cue ball spot: what is needed to see the right side of the line. The
- * share of good positions after the pot comes from the planner's values on its grid, the odds of the pot itself from PotLine.
+ * share of good positions after the pot comes from the planner's values on its grid, the odds of the pot itself from PotModel.
  */
 final class TwoAhead
 {
     /**
-     * @param Rack                    $rack  the balls as they lie before the first of the two is shot
-     * @param non-empty-list<PotLine> $lines of the first ball
+     * @param Rack                     $rack  the balls as they lie before the first of the two is shot
+     * @param non-empty-list<PotModel> $lines of the first ball
      *
      * @return \Closure(Spot): float 0 to 1
      */

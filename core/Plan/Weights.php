@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Stroke\Stroke;
 
 /**
  * Where practitioners differ: what a shot costs besides its odds, in points of a hundred, and how its position and its misses are judged.

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
+use ZigLane\Core\Position\Angle;
+
 /**
  * Where the cue points so that, with throw, squirt and swerve, the object ball goes to the middle of the pocket; and how far
  * that is from the ghost-ball line, positive to the left.

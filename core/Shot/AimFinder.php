@@ -9,6 +9,7 @@ use ZigLane\Core\Motion\Meeting;
 use ZigLane\Core\Motion\OpenCloth;
 use ZigLane\Core\Motion\Phase;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Motion\BallContact;
+use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;

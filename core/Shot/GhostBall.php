@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Error\NoAim;
+use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;

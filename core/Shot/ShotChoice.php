@@ -6,6 +6,7 @@ namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Table\Pocket;
 
 /**

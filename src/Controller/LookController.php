@@ -18,8 +18,8 @@ use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\ShotAnswer;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\Core\Error\LaneError;
-use ZigLane\Core\Shot\Rehearsal;
-use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Odds\Rehearsal;
+use ZigLane\Core\Odds\Trials;
 
 /** The parts of the shot desk that take longer than a redraw, each a fragment of its own. */
 final class LookController extends AbstractController

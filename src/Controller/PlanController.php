@@ -22,12 +22,12 @@ use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Reading\EasiestPocket;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\AimParts;
-use ZigLane\Core\Shot\CueClearance;
-use ZigLane\Core\Shot\EasiestPocket;
 use ZigLane\Core\Shot\RouteClearance;
-use ZigLane\Core\Shot\StrokeName;
+use ZigLane\Core\Stroke\CueClearance;
+use ZigLane\Core\Stroke\StrokeName;
 
 /** The plan of a sheet, leg by leg: ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
 final class PlanController extends AbstractController

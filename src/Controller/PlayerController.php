@@ -15,9 +15,9 @@ use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\PlayerInput;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\ErrorFit;
 
 /** The player whose errors the odds of a sheet come from. */
 final class PlayerController extends AbstractController

@@ -10,30 +10,30 @@ use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Odds\PotModel;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\TwoAhead;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\PositionPlay\Fan;
+use ZigLane\Core\PositionPlay\Landing;
+use ZigLane\Core\PositionPlay\LandingSearch;
+use ZigLane\Core\PositionPlay\Lane;
+use ZigLane\Core\PositionPlay\SpotTarget;
+use ZigLane\Core\PositionPlay\Zone;
+use ZigLane\Core\PositionPlay\ZoneTarget;
+use ZigLane\Core\Reading\BallReading;
+use ZigLane\Core\Reading\PocketReading;
+use ZigLane\Core\Reading\TableReading;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
-use ZigLane\Core\Shot\BallReading;
-use ZigLane\Core\Shot\Fan;
 use ZigLane\Core\Shot\IndirectSearch;
-use ZigLane\Core\Shot\Landing;
-use ZigLane\Core\Shot\LandingSearch;
-use ZigLane\Core\Shot\Lane;
-use ZigLane\Core\Shot\LengthScale;
-use ZigLane\Core\Shot\PocketReading;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Shot\SpotTarget;
-use ZigLane\Core\Shot\TableReading;
-use ZigLane\Core\Shot\Trials;
-use ZigLane\Core\Shot\Zone;
-use ZigLane\Core\Shot\ZoneTarget;
+use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Table\TableGeometry;
 
 /**
@@ -175,7 +175,7 @@ final class Looks
             $this->overlay->line($layout->spot($next), (new TableGeometry($this->rack->table))->at($lines[0]->pocket)->mouth(), 'of-pot');
             $this->overlay->line($ghost, $ghost->towards($lines[0]->line + \M_PI, 0.5), 'of-pot');
         }
-        $names = implode(', ', array_map(static fn (PotLine $line): string => $line->pocket->value, $lines));
+        $names = implode(', ', array_map(static fn (PotModel $line): string => $line->pocket->value, $lines));
         $here = $layout->has(Ball::Cue) ? \sprintf(', here %d', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue), $this->rack->balls))) : '';
         $text = \sprintf('Shaded: the %s in %s %d or more of 100, darker more (best %d%s), at medium speed, half a tip above.', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()), $here);
         $this->sentences = [$text, $this->lane($shot, $lines, $least, new EventSimulator($this->rack->table, $this->rack->balls))];
@@ -191,16 +191,16 @@ final class Looks
         }
     }
 
-    /** @return list<PotLine> the next ball's, over the chosen pocket or all */
+    /** @return list<PotModel> the next ball's, over the chosen pocket or all */
     private function lines(Layout $layout, Ball $next, LookInput $input): array
     {
-        return PotLine::findAll($layout, $next, $input->pockets(), new EventSimulator($this->rack->table, $this->rack->balls), $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        return PotModel::findAll($layout, $next, $input->pockets(), new EventSimulator($this->rack->table, $this->rack->balls), $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
     }
 
     /**
      * The part of the zone from which the ball after the next one follows: the right side of the line.
      *
-     * @param non-empty-list<PotLine> $lines
+     * @param non-empty-list<PotModel> $lines
      */
     private function ahead(Layout $layout, array $lines, Ball $after): string
     {
@@ -220,7 +220,7 @@ final class Looks
         );
     }
 
-    /** @param non-empty-list<PotLine> $lines */
+    /** @param non-empty-list<PotModel> $lines */
     private function lane(SolvedShot $shot, array $lines, float $least, EventSimulator $simulator): string
     {
         $lane = Lane::of($shot, $lines, $least, $simulator, $this->rack->balls);

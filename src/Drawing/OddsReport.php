@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PocketSides;
+use ZigLane\Core\Odds\Trials;
+use ZigLane\Core\Odds\Window;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\PocketSides;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Shot\Trials;
-use ZigLane\Core\Shot\Window;
 use ZigLane\Core\Table\Rail;
 
 /** The chance of a pot in words: from simulated tries, with the window that the cue has and the side that misses tend to. */

@@ -8,7 +8,7 @@ use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Shot\Stroke;
+use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;

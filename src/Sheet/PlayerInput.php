@@ -6,9 +6,9 @@ namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\ErrorFit;
 
 /** What a player says of his errors: a preset, three results of his own, or the deviations themselves. */
 final readonly class PlayerInput

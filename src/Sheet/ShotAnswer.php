@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Stroke\LengthScale;
 
 /** Solves a called shot on a rack's own table. */
 final class ShotAnswer

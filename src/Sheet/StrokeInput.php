@@ -8,10 +8,10 @@ use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\LengthScale;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\LengthScale;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 
 /** A called shot as the page speaks of it: ball, pocket, clock and tips, lengths, degrees. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 
 /** What a player counts the distance of the tip from the centre of the cue ball in. */

@@ -16,8 +16,8 @@ use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableSize;
 

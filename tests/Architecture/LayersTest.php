@@ -52,7 +52,7 @@ final class LayersTest
         return PHPat::rule()
             ->classes(Selector::inNamespace('ZigLane\Core\Motion'), Selector::inNamespace('ZigLane\Core\Table'), Selector::inNamespace('ZigLane\Core\Position'))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('ZigLane\Core\Rules'), Selector::inNamespace('ZigLane\Core\Shot'), Selector::inNamespace('ZigLane\Core\Format'))
+            ->classes(Selector::inNamespace('ZigLane\Core\Rules'), Selector::inNamespace('ZigLane\Core\Stroke'), Selector::inNamespace('ZigLane\Core\Shot'), Selector::inNamespace('ZigLane\Core\Odds'), Selector::inNamespace('ZigLane\Core\PositionPlay'), Selector::inNamespace('ZigLane\Core\Reading'), Selector::inNamespace('ZigLane\Core\Plan'), Selector::inNamespace('ZigLane\Core\Format'))
             ->because('tables and balls are the same in every game');
     }
 }

@@ -12,7 +12,7 @@ use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Outcome;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\LengthScale;
+use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableProfile;

@@ -6,6 +6,8 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Leg;
@@ -16,16 +18,14 @@ use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\PositionPlay\Lane;
+use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
-use ZigLane\Core\Shot\CueClearance;
-use ZigLane\Core\Shot\Lane;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotDesk;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Shot\Trials;
-use ZigLane\Core\Shot\Zone;
+use ZigLane\Core\Stroke\CueClearance;
 use ZigLane\Core\Table\Pocket;
 
 /**
@@ -119,10 +119,10 @@ final readonly class LegWriter
         return Game::StraightPool === $this->rack->game && $shot->layout->count() > $this->rack->layout->count();
     }
 
-    /** @return list<PotLine> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */
+    /** @return list<PotModel> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */
     private function lines(SolvedShot $next): array
     {
-        return PotLine::findAll($next->layout, $next->choice->ball, $this->isQuick ? [$next->choice->pocket] : Pocket::cases(), $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        return PotModel::findAll($next->layout, $next->choice->ball, $this->isQuick ? [$next->choice->pocket] : Pocket::cases(), $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
     }
 
     /** @return list<string> */
@@ -236,7 +236,7 @@ final readonly class LegWriter
         if (null !== $shot->choice->direction || $this->isBreak($shot)) {
             return [];
         }
-        $line = PotLine::find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        $line = PotModel::find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
         if (null === $line) {
             return [];
         }

@@ -9,6 +9,7 @@ use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Chooser;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Option;
@@ -24,13 +25,12 @@ use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\Aim;
 use ZigLane\Core\Shot\AimFinder;
-use ZigLane\Core\Shot\CueClearance;
 use ZigLane\Core\Shot\IndirectSearch;
-use ZigLane\Core\Shot\Miscue;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\CueClearance;
+use ZigLane\Core\Stroke\Miscue;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 
 /**
  * What to shoot from where the balls really lie: strokes are ranked by the values of the grid, and the best are aimed and played in
@@ -144,7 +144,7 @@ final readonly class Policy implements Chooser
      *
      * @param int $balls those that may be shot, as bits
      *
-     * @return array{float, PotLine}|null its chance, and how; null where none is better than next to nothing
+     * @return array{float, PotModel}|null its chance, and how; null where none is better than next to nothing
      */
     private function surest(Layout $layout, int $balls): ?array
     {

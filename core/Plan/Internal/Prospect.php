@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
+use ZigLane\Core\Odds\PotModel;
+use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Shot\Angle;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Table\Pocket;
 
 /**
@@ -36,7 +36,7 @@ final class Prospect
     public readonly Pocket $pocket;
 
     /** @param int $mask balls that must be gone, as bits */
-    public function __construct(public readonly PotLine $line, public readonly int $mask, private readonly Layout $others, private readonly Sight $sight, public readonly StrokeBook $book, private readonly Grid $grid)
+    public function __construct(public readonly PotModel $line, public readonly int $mask, private readonly Layout $others, private readonly Sight $sight, public readonly StrokeBook $book, private readonly Grid $grid)
     {
         $this->ball = $line->ball;
         $this->pocket = $line->pocket;

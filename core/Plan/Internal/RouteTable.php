@@ -7,9 +7,9 @@ namespace ZigLane\Core\Plan\Internal;
 use ZigLane\Core\Motion\BallContact;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Rollouts;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Table\BallSet;
 
 /**
@@ -41,7 +41,7 @@ final class RouteTable
     private readonly BallContact $contact;
 
     /** @param Layout $layout the other balls; those that touch the ghost ball are not looked at */
-    public function __construct(Layout $layout, private readonly PotLine $line, private readonly EventSimulator $simulator, private readonly BallSet $set, private readonly StrokeBook $book)
+    public function __construct(Layout $layout, private readonly PotModel $line, private readonly EventSimulator $simulator, private readonly BallSet $set, private readonly StrokeBook $book)
     {
         $layout = $layout->without($line->ball)->without(Ball::Cue);
         foreach ($layout->balls() as $ball) {

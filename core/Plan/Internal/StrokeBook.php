@@ -6,8 +6,8 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -13,7 +14,6 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
 use ZigLane\Core\Table\TableGeometry;
@@ -162,7 +162,7 @@ final class Survey
         $alone = Layout::empty()->with($ball, $object);
         $found = [];
         foreach ($this->pocketsInOrder($object) as $geometry) {
-            $line = PotLine::find($alone, $ball, $geometry->pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+            $line = PotModel::find($alone, $ball, $geometry->pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
             if (null === $line || !$this->isOnBed($line)) {
                 continue;
             }
@@ -210,7 +210,7 @@ final class Survey
         return $prospect->ball->value.$prospect->pocket->value;
     }
 
-    private function isOnBed(PotLine $line): bool
+    private function isOnBed(PotModel $line): bool
     {
         return $this->rack->table->beyond($line->ghost->x, $line->ghost->y, $this->rack->balls->radius) < 0.0005;
     }

@@ -6,6 +6,7 @@ namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\Replays;
@@ -16,7 +17,6 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\Legs;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Pocket;
@@ -85,7 +85,7 @@ final class BreakOffTest extends TestCase
         sscanf($legs[1]->reasons[1], 'then on: as meant the %d in %2s is the easiest from there, %d of 100', $number, $pocket, $percent);
         $opened = $legs[1]->shot->outcome->final;
         $ball = Ball::from((int) $number);
-        $chance = PotLine::find($opened, $ball, Pocket::from((string) $pocket), new EventSimulator(), $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
+        $chance = PotModel::find($opened, $ball, Pocket::from((string) $pocket), new EventSimulator(), $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
         self::assertEqualsWithDelta(100 * $chance, $percent, 0.51);
         $played = Legs::play($rack, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $legs))->solved;
         self::assertEquals($legs[1]->shot->outcome->final, $played[1]->outcome->final);

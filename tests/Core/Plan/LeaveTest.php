@@ -6,6 +6,8 @@ namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\PotModel;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\PlanSearch;
@@ -17,12 +19,10 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
-use ZigLane\Core\Shot\PotLine;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDesk;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
-use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Chance;
@@ -36,8 +36,8 @@ final class LeaveTest extends TestCase
         $layout = Table::layout([0 => [1.0, 0.4], 5 => [1.9, 0.8]]);
         $rack = new Rack(Game::NineBall, $layout);
         $simulator = new EventSimulator();
-        $lines = PotLine::findAll($layout, Ball::Five, Pocket::cases(), $simulator, $rack->table, $rack->balls, new Cue(), $rack->player);
-        $best = max(0.0, ...array_map(static fn (PotLine $line): float => $line->chance($layout->spot(Ball::Cue)), $lines));
+        $lines = PotModel::findAll($layout, Ball::Five, Pocket::cases(), $simulator, $rack->table, $rack->balls, new Cue(), $rack->player);
+        $best = max(0.0, ...array_map(static fn (PotModel $line): float => $line->chance($layout->spot(Ball::Cue)), $lines));
         self::assertGreaterThan(0.3, $best);
         self::assertEqualsWithDelta($best, (new Leave($rack, $simulator))->toOther($layout, null), 1e-9);
     }

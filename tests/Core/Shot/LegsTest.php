@@ -6,16 +6,16 @@ namespace ZigLane\Tests\Core\Shot;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Odds\Rehearsal;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\Legs;
-use ZigLane\Core\Shot\Rehearsal;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\Stroke;
-use ZigLane\Core\Shot\Tip;
-use ZigLane\Core\Shot\Trials;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Odds;
+
+/** The standard normal distribution. */
+final class Normal
+{
+    /** Chance of a value up to z (Abramowitz and Stegun 26.2.17, error below 7.5e-8). */
+    public static function upTo(float $z): float
+    {
+        $t = 1 / (1 + 0.2316419 * abs($z));
+        $tail = exp(-0.5 * $z * $z) / \sqrt(2 * \M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
+
+        return $z >= 0.0 ? 1 - $tail : $tail;
+    }
+
+    /** Chance of a value between two; either may be infinite. */
+    public static function between(float $low, float $high): float
+    {
+        return self::upTo($high) - self::upTo($low);
+    }
+}

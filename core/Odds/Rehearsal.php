@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Odds;
+
+use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\ShotChoice;
+
+/**
+ * A run played many times with the player's errors. Each leg is aimed anew from where the balls really lie, with the ball, pocket,
+ * tip and speed that were planned; the first that is not made ends a try.
+ */
+final readonly class Rehearsal
+{
+    /**
+     * @param list<int>          $made  tries in which each leg and all before it were made
+     * @param array<string, int> $ended how the others ended: missed, scratch, noShot, miscue
+     */
+    private function __construct(public int $tries, public array $made, public array $ended)
+    {
+    }
+
+    /** @param list<ShotChoice> $choices at least one */
+    public static function of(Rack $rack, array $choices, int $tries, int $seed = 1): self
+    {
+        $simulator = new EventSimulator($rack->table, $rack->balls);
+        $aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+        $random = new Randomness($seed);
+        $made = array_fill(0, \count($choices), 0);
+        $ended = ['missed' => 0, 'scratch' => 0, 'noShot' => 0, 'miscue' => 0];
+        $first = null;
+        for ($try = 0; $try < $tries; ++$try) {
+            $layout = $rack->layout;
+            foreach ($choices as $leg => $choice) {
+                try {
+                    $aim = 0 === $leg && null !== $first ? $first : $aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
+                    $first ??= $aim;
+                    $strike = $rack->player->disturb($choice->stroke->strike($aim->direction, $rack->cue->endMassRatio), $random, $rack->balls->radius);
+                    $ending = $simulator->rollouts($layout)->play($strike);
+                } catch (IllegalStroke) {
+                    ++$ended['miscue'];
+                    break;
+                } catch (LaneError) {
+                    // No aim from here, or the ball was moved away or pocketed by an earlier leg.
+                    ++$ended['noShot'];
+                    break;
+                }
+                if ($ending->pocketOf($choice->ball) !== $choice->pocket) {
+                    ++$ended['missed'];
+                    break;
+                }
+                if ($ending->isScratch()) {
+                    ++$ended['scratch'];
+                    break;
+                }
+                ++$made[$leg];
+                $layout = $ending->final;
+            }
+        }
+
+        return new self($tries, array_values($made), $ended);
+    }
+
+    /** Chance that all legs are made. */
+    public function chance(): float
+    {
+        return $this->made[\count($this->made) - 1] / $this->tries;
+    }
+}

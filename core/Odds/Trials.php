@@ -1,0 +1,199 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Odds;
+
+use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Table\BallSet;
+
+/**
+ * A shot played many times with the player's errors, each through the full simulation: how often the ball is made, where the cue
+ * ball then stops, what else happens. The same seed gives the same trials.
+ */
+final readonly class Trials
+{
+    /**
+     * @param int                $count     tries
+     * @param int                $made      the called ball drops in the called pocket, whatever the cue ball does
+     * @param int                $clean     made, no scratch, and no ball but the called one struck
+     * @param int                $clear     no scratch, and no ball but the called one struck, made or not
+     * @param int                $miscues   the tip lands past the miscue limit: counted as misses
+     * @param int                $thick     misses after a hit that was fuller than meant
+     * @param int                $thin      misses after a hit that was thinner than meant, or that missed the ball
+     * @param array<string, int> $scratches by pocket
+     * @param array<int, int>    $struck    tries in which another ball was struck, by its number
+     * @param int                $hooked    tries, of those made without a scratch, after which the next ball cannot be met straight
+     * @param list<Spot>         $landings  where the cue ball stops after each made try without a scratch
+     * @param list<Ending>       $misses    how the tries end in which the called ball does not drop in the called pocket, but for miscues
+     */
+    private function __construct(
+        public int $count,
+        public int $made,
+        public int $clean,
+        public int $clear,
+        public int $miscues,
+        public int $thick,
+        public int $thin,
+        public array $scratches,
+        public array $struck,
+        public int $hooked,
+        public array $landings,
+        public array $misses,
+    ) {
+    }
+
+    /** @param Ball|null $next the ball after this one, for hooks */
+    public static function of(SolvedShot $shot, EventSimulator $simulator, BallSet $set, ExecutionErrors $errors, int $count, int $seed = 1, ?Ball $next = null): self
+    {
+        $random = new Randomness($seed);
+        $rollouts = $simulator->rollouts($shot->layout);
+        $sight = new Sight($set);
+        $called = $shot->choice->ball;
+        $made = $clean = $clear = $miscues = $thick = $thin = $hooked = 0;
+        $scratches = $struck = $landings = $misses = [];
+        $next = null !== $next && $shot->layout->has($next) && $next !== $called ? $next : null;
+        for ($i = 0; $i < $count; ++$i) {
+            try {
+                $strike = $errors->disturb($shot->strike, $random, $set->radius);
+            } catch (IllegalStroke) {
+                ++$miscues;
+                continue;
+            }
+            $ending = $rollouts->play($strike);
+            $others = $ending->struckBut($called);
+            foreach ($others as $ball) {
+                $struck[$ball->value] = ($struck[$ball->value] ?? 0) + 1;
+            }
+            $clear += [] === $others && !$ending->isScratch() ? 1 : 0;
+            if ($ending->isScratch()) {
+                $pocket = $ending->pocketed[Ball::Cue->value]->value;
+                $scratches[$pocket] = ($scratches[$pocket] ?? 0) + 1;
+            }
+            if ($ending->pocketOf($called) !== $shot->choice->pocket) {
+                // Left of the meant line is fuller when the ball is to be cut to the right, and the other way round.
+                $left = $strike->direction + $strike->squirt() > $shot->strike->direction + $shot->strike->squirt();
+                $left === !$shot->aim->ghost->cutsLeft ? ++$thick : ++$thin;
+                $misses[] = $ending;
+                continue;
+            }
+            ++$made;
+            if ($ending->isScratch()) {
+                continue;
+            }
+            $clean += [] === $others ? 1 : 0;
+            $landing = $ending->final->spot(Ball::Cue);
+            $landings[] = $landing;
+            if (null !== $next && $ending->final->has($next) && 0.0 === $sight->seen($ending->final, $landing, $next)[0]) {
+                ++$hooked;
+            }
+        }
+        arsort($scratches);
+        arsort($struck);
+
+        return new self($count, $made, $clean, $clear, $miscues, $thick, $thin, $scratches, $struck, $hooked, $landings, $misses);
+    }
+
+    public function chance(): float
+    {
+        return $this->made / $this->count;
+    }
+
+    /**
+     * What the chance may be after so many tries, at 95 percent (Wilson, J. Am. Stat. Assoc. 22, 1927).
+     *
+     * @return array{float, float}
+     */
+    public static function interval(int $hits, int $count): array
+    {
+        $z = 1.959964;
+        $p = $hits / $count;
+        $middle = ($p + $z ** 2 / (2 * $count)) / (1 + $z ** 2 / $count);
+        $half = $z / (1 + $z ** 2 / $count) * \sqrt($p * (1 - $p) / $count + $z ** 2 / (4 * $count ** 2));
+
+        return [max(0.0, $middle - $half), min(1.0, $middle + $half)];
+    }
+
+    /**
+     * Share of the landings that are where they should be, of all tries.
+     *
+     * @param \Closure(Spot): bool $isThere
+     */
+    public function share(\Closure $isThere): float
+    {
+        return \count(array_filter($this->landings, $isThere)) / $this->count;
+    }
+
+    /** Share of the tries without a scratch and without a ball struck but the called one, whether that is potted or not. */
+    public function stayingClear(): float
+    {
+        return $this->clear / $this->count;
+    }
+
+    /**
+     * The smallest convex outline that holds a share of the landings: those farthest from the middle are left out one by one
+     * (convex hull peeling would need more points; distances are weighed by the spread along each principal axis).
+     *
+     * @return list<Spot> in order round the outline; empty with fewer than three landings
+     */
+    public function outline(float $share): array
+    {
+        $n = \count($this->landings);
+        if ($n < 3) {
+            return [];
+        }
+        $mx = array_sum(array_map(static fn (Spot $spot): float => $spot->x, $this->landings)) / $n;
+        $my = array_sum(array_map(static fn (Spot $spot): float => $spot->y, $this->landings)) / $n;
+        $xx = $xy = $yy = 1e-12;
+        foreach ($this->landings as $spot) {
+            $xx += ($spot->x - $mx) ** 2 / $n;
+            $xy += ($spot->x - $mx) * ($spot->y - $my) / $n;
+            $yy += ($spot->y - $my) ** 2 / $n;
+        }
+        $determinant = max($xx * $yy - $xy ** 2, 1e-18);
+        $weighed = [];
+        foreach ($this->landings as $i => $spot) {
+            [$dx, $dy] = [$spot->x - $mx, $spot->y - $my];
+            $weighed[$i] = ($yy * $dx ** 2 - 2 * $xy * $dx * $dy + $xx * $dy ** 2) / $determinant;
+        }
+        asort($weighed);
+        $kept = array_map(fn (int $i): Spot => $this->landings[$i], \array_slice(array_keys($weighed), 0, max(3, (int) ceil($share * $n))));
+
+        return self::hull($kept);
+    }
+
+    /**
+     * Convex hull (Andrew, Information Processing Letters 9, 1979).
+     *
+     * @param list<Spot> $spots
+     *
+     * @return list<Spot>
+     */
+    private static function hull(array $spots): array
+    {
+        usort($spots, static fn (Spot $a, Spot $b): int => [$a->x, $a->y] <=> [$b->x, $b->y]);
+        $turn = static fn (Spot $a, Spot $b, Spot $c): float => ($b->x - $a->x) * ($c->y - $a->y) - ($b->y - $a->y) * ($c->x - $a->x);
+        $hull = [];
+        foreach ([$spots, array_reverse($spots)] as $way) {
+            $chain = [];
+            foreach ($way as $spot) {
+                while (\count($chain) > 1 && $turn($chain[\count($chain) - 2], $chain[\count($chain) - 1], $spot) <= 0.0) {
+                    array_pop($chain);
+                }
+                $chain[] = $spot;
+            }
+            array_pop($chain);
+            $hull = [...$hull, ...$chain];
+        }
+
+        return $hull;
+    }
+}

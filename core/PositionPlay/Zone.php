@@ -1,0 +1,185 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\PositionPlay;
+
+use ZigLane\Core\Odds\PotModel;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\TableProfile;
+
+/**
+ * The zone of a ball: the cue ball spots from which it can be potted with at least some odds, in one pocket or the best of several.
+ * The odds are taken on a grid; where a contour crosses the line between two grid points the place is found by halving with the
+ * odds themselves, to a two-hundredth of the grid's step: edges of what other balls shut off are so true to their exact geometry.
+ */
+final class Zone
+{
+    /** Grid lines along the table; half as many and one across. */
+    public const LINES = 50;
+    private const HALVINGS = 7;
+
+    /** @var array<string, Spot> places on the contours that two cells share */
+    private array $crossings = [];
+
+    /**
+     * @param list<PotModel>        $lines
+     * @param list<list<float>>     $odds  at the grid points, by column from the head rail, each from the right rail
+     * @param \Closure(Spot): float $from  the odds from any spot
+     */
+    private function __construct(public readonly array $lines, private readonly array $odds, private readonly float $left, private readonly float $bottom, private readonly float $step, private readonly \Closure $from)
+    {
+    }
+
+    /** @param list<PotModel> $lines of one ball */
+    public static function of(array $lines, TableProfile $table, BallSet $set): self
+    {
+        return self::ofOdds($lines, static fn (Spot $spot): float => self::best($lines, $spot, $set), $table, $set);
+    }
+
+    /**
+     * The same with odds of another kind, such as those to make this ball and the one after it.
+     *
+     * @param list<PotModel>        $lines of one ball
+     * @param \Closure(Spot): float $from  the odds from any spot, 0 to 1
+     */
+    public static function ofOdds(array $lines, \Closure $from, TableProfile $table, BallSet $set): self
+    {
+        $least = $set->radius;
+        $step = ($table->length - 2 * $least) / self::LINES;
+        $rows = (int) floor(($table->width() - 2 * $least) / $step + 1e-9);
+        $odds = [];
+        for ($i = 0; $i <= self::LINES; ++$i) {
+            for ($j = 0; $j <= $rows; ++$j) {
+                $spot = Spot::metres($least + $i * $step, $least + $j * $step);
+                $odds[$i][$j] = $from($spot);
+            }
+        }
+
+        return new self($lines, array_map(array_values(...), array_values($odds)), $least, $least, $step, $from);
+    }
+
+    /**
+     * The best odds of any line from a spot; 0 where another ball lies.
+     *
+     * @param list<PotModel> $lines
+     */
+    public static function best(array $lines, Spot $spot, BallSet $set): float
+    {
+        if ([] === $lines) {
+            return 0.0;
+        }
+        $layout = $lines[0]->layout;
+        foreach ($layout->balls() as $ball) {
+            if ($layout->spot($ball)->distanceTo($spot) < $set->diameter()) {
+                return 0.0;
+            }
+        }
+        $best = 0.0;
+        foreach ($lines as $line) {
+            $best = max($best, $line->chance($spot));
+        }
+
+        return $best;
+    }
+
+    /** Area in which the odds are at least so good, square metres: grid points times their share. */
+    public function area(float $odds): float
+    {
+        $count = 0;
+        foreach ($this->odds as $column) {
+            foreach ($column as $value) {
+                $count += $value >= $odds ? 1 : 0;
+            }
+        }
+
+        return $count * $this->step ** 2;
+    }
+
+    public function most(): float
+    {
+        return max(0.0, ...array_merge(...$this->odds));
+    }
+
+    /**
+     * The part of the grid where the odds are at least so good, as small polygons: one for each cell or part of a cell, those of a
+     * full row joined. Together they are the zone; drawn without an edge they look like one area.
+     *
+     * @return list<list<Spot>>
+     */
+    public function polygons(float $odds): array
+    {
+        $polygons = [];
+        for ($j = 0, $rows = \count($this->odds[0]) - 1; $j < $rows; ++$j) {
+            $full = null;
+            for ($i = 0; $i <= self::LINES; ++$i) {
+                $corners = $i < self::LINES ? [$this->odds[$i][$j], $this->odds[$i + 1][$j], $this->odds[$i + 1][$j + 1], $this->odds[$i][$j + 1]] : [-1.0];
+                if (min($corners) >= $odds) {
+                    $full ??= $i;
+                    continue;
+                }
+                if (null !== $full) {
+                    $polygons[] = [$this->at($full, $j), $this->at($i, $j), $this->at($i, $j + 1), $this->at($full, $j + 1)];
+                    $full = null;
+                }
+                if ($i < self::LINES && max($corners) >= $odds) {
+                    $polygons[] = $this->part($i, $j, $corners, $odds);
+                }
+            }
+        }
+
+        return $polygons;
+    }
+
+    /**
+     * The part of one cell above the threshold: its good corners, and the points on its sides between a good one and a bad one.
+     *
+     * @param non-empty-list<float> $corners
+     *
+     * @return list<Spot>
+     */
+    private function part(int $i, int $j, array $corners, float $odds): array
+    {
+        $places = [[$i, $j], [$i + 1, $j], [$i + 1, $j + 1], [$i, $j + 1]];
+        $polygon = [];
+        for ($k = 0; $k < 4; ++$k) {
+            $next = ($k + 1) % 4;
+            if ($corners[$k] >= $odds) {
+                $polygon[] = $this->at(...$places[$k]);
+            }
+            if (($corners[$k] >= $odds) !== ($corners[$next] >= $odds)) {
+                $polygon[] = $this->crossing($places[$k], $places[$next], $corners[$k] >= $odds, $odds);
+            }
+        }
+
+        return $polygon;
+    }
+
+    /**
+     * @param array{int, int} $one   a grid point
+     * @param array{int, int} $other its neighbour, on the other side of the contour
+     */
+    private function crossing(array $one, array $other, bool $oneIsIn, float $odds): Spot
+    {
+        $key = min($one, $other)[0].' '.min($one, $other)[1].' '.max($one, $other)[0].' '.max($one, $other)[1].' '.$odds;
+        if (isset($this->crossings[$key])) {
+            return $this->crossings[$key];
+        }
+        $low = 0.0;
+        $high = 1.0;
+        for ($round = 0; $round < self::HALVINGS; ++$round) {
+            $middle = 0.5 * ($low + $high);
+            $spot = $this->at($one[0] + $middle * ($other[0] - $one[0]), $one[1] + $middle * ($other[1] - $one[1]));
+            (($this->from)($spot) >= $odds) === $oneIsIn ? $low = $middle : $high = $middle;
+        }
+        $middle = 0.5 * ($low + $high);
+
+        return $this->crossings[$key] = $this->at($one[0] + $middle * ($other[0] - $one[0]), $one[1] + $middle * ($other[1] - $one[1]));
+    }
+
+    private function at(float $i, float $j): Spot
+    {
+        return Spot::metres($this->left + $i * $this->step, $this->bottom + $j * $this->step);
+    }
+}
