@@ -7,7 +7,7 @@
 
 declare(strict_types=1);
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PocketSides;
 use ZigLane\Core\Odds\PotModel;
@@ -28,7 +28,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -44,7 +44,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 $chance = new Chance(50);
 [$table, $set, $cue, $errors] = [new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors()];
 $simulator = new EventSimulator($table, $set);
-$desk = new ShotDesk($table, $set, $cue);
+$desk = new ShotSolver($table, $set, $cue);
 $scale = new LengthScale($table, $set);
 $times = [];
 $timed = static function (string $what, Closure $work) use (&$times): mixed {
@@ -60,7 +60,7 @@ for ($layouts = 0; $layouts < 50;) {
     $choice = new ShotChoice(Ball::One, Pocket::cases()[$chance->int(0, 5)], new Stroke(Tip::fractions(0.1, 0.1), $scale->speed($chance->float(1.2, 2.6)), 2.0));
     try {
         $shot = $desk->solve($layout, $choice);
-    } catch (LaneError) {
+    } catch (CoreError) {
         continue;
     }
     if (!$shot->isMade() || null !== $shot->scratch() || [] !== $shot->disturbed()) {

@@ -8,10 +8,10 @@
 
 declare(strict_types=1);
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
@@ -25,7 +25,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 
 $chance = new Chance(20261124);
 $table = new Table();
-$desk = new ShotDesk(new TableProfile(), new BallSet(), new Cue());
+$desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
 $shots = [];
 while (count($shots) < 20) {
     $layout = $table->randomLayout($chance, 10);
@@ -35,7 +35,7 @@ while (count($shots) < 20) {
     $stroke = new Stroke(Tip::fractions($offset * sin($angle), $offset * cos($angle)), $chance->float(1.0, 3.5), 2.0);
     try {
         $shot = $desk->solve($layout, new ShotChoice(Ball::One, $pocket, $stroke));
-    } catch (LaneError) {
+    } catch (CoreError) {
         continue;
     }
     $cushions = count($shot->cushions());

@@ -15,7 +15,7 @@ use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Internal\Approach;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
-use ZigLane\Core\Motion\Internal\Lie;
+use ZigLane\Core\Motion\Internal\InitialState;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Motion\Tolerances;
@@ -62,7 +62,7 @@ function row(string $what, string ...$cells): void
 }
 
 /** @param array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}} $shot */
-function lie(Engine $engine, array $shot): Lie
+function lie(Engine $engine, array $shot): InitialState
 {
     $lie = $engine->lay($shot['balls'], false);
     strike($lie->bodies[0], $shot['strike']);
@@ -105,7 +105,7 @@ if (isset($options['twin'])) {
 }
 $times = $twin = array_fill(0, count($shots), []);
 $ratios = [];
-$lying = array_map(static fn (array $shot): Lie => lie($engine, $shot), $shots);
+$lying = array_map(static fn (array $shot): InitialState => lie($engine, $shot), $shots);
 for ($round = 0; $round < 1520; ++$round) {
     $ours = [];
     // Twice: the first time the processor comes back from waiting for C.

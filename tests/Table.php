@@ -46,7 +46,7 @@ final readonly class Table
      */
     public static function bodies(array $first, array ...$more): array
     {
-        $bodies = (new Engine(new TableProfile(), new BallSet(), new Tolerances()))->lay([$first, ...array_values($more)])->bodies;
+        $bodies = (new Engine(new TableProfile(), new BallSet(), new Tolerances()))->layOut([$first, ...array_values($more)])->bodies;
         \assert([] !== $bodies);
 
         return $bodies;

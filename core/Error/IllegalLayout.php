@@ -7,7 +7,7 @@ namespace ZigLane\Core\Error;
 use ZigLane\Core\Position\Ball;
 
 /** Balls that cannot lie so. */
-final class IllegalLayout extends \DomainException implements LaneError
+final class IllegalLayout extends \DomainException implements CoreError
 {
     /** @param string $found the fault without its subject, with the labels of a file: "overlaps cue by 4.1 mm" */
     private function __construct(string $message, public readonly Ball $ball, public readonly string $found)

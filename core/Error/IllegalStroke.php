@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Error;
 
 /** A stroke that cannot be made, or that the model does not cover. */
-final class IllegalStroke extends \DomainException implements LaneError
+final class IllegalStroke extends \DomainException implements CoreError
 {
     /** @param string $field side, height, speed, elevation or direction */
     private function __construct(string $message, public readonly string $field)

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Error;
 
 /** A table, ball set or cue whose constants lie outside what the model covers. */
-final class IllegalTable extends \DomainException implements LaneError
+final class IllegalTable extends \DomainException implements CoreError
 {
     /**
      * @param list<string> $fields names of the fields at fault, in the words of the shot file

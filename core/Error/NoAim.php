@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Error;
 
 /** No direction of the cue sends the object ball to the middle of the chosen pocket. */
-final class NoAim extends \DomainException implements LaneError
+final class NoAim extends \DomainException implements CoreError
 {
     public static function cutTooThin(string $ball, string $pocket, float $cutDegrees): self
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Error;
 
 /** There is no shot to plan a run with. */
-final class NothingToPlan extends \DomainException implements LaneError
+final class NothingToPlan extends \DomainException implements CoreError
 {
     public static function onTheTable(): self
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Error;
 
 /** The simulation met a bound that keeps it from running without end; no outcome is given rather than a wrong one. */
-final class SimulationLimit extends \RuntimeException implements LaneError
+final class SimulationLimit extends \RuntimeException implements CoreError
 {
     public static function events(int $bound, float $atSeconds): self
     {

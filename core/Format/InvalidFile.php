@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Format;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 
 /** A file that is not valid, with every fault that was found in it. */
-final class InvalidFile extends \DomainException implements LaneError
+final class InvalidFile extends \DomainException implements CoreError
 {
     /** @param non-empty-list<Fault> $faults */
     public function __construct(public readonly array $faults)

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Format;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Format\Internal\Reader;
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\Strike;
@@ -160,7 +160,7 @@ final readonly class PlanFile
         if (null !== $rack && !$rack->layout->has(Ball::Cue)) {
             try {
                 null === $place ? $reader->fault('place', 'is missing; with ball in hand two numbers, metres along and across, are needed') : $rack->withBall(Ball::Cue, $place);
-            } catch (LaneError $e) {
+            } catch (CoreError $e) {
                 $reader->fault('place', lcfirst($e->getMessage()));
             }
         }

@@ -76,10 +76,10 @@ final readonly class EventSimulator implements Simulator
     {
         $this->rules->assertLegal($layout);
         $balls = $layout->balls();
-        $lie = $this->engine->lay($layout->places());
+        $start = $this->engine->layOut($layout->places());
         $moving = [];
         foreach ($balls as $i => $ball) {
-            $body = $lie->bodies[$i];
+            $body = $start->bodies[$i];
             if (isset($velocities[$ball->value]) && [0.0, 0.0, 0.0, 0.0, 0.0] !== $velocities[$ball->value]) {
                 [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $velocities[$ball->value];
                 $moving[] = $body;
@@ -89,7 +89,7 @@ final readonly class EventSimulator implements Simulator
         }
         $events = $struck ? [new Event(0.0, EventKind::Strike, Ball::Cue, $layout->spot(Ball::Cue))] : [];
         $pocketed = [];
-        $happened = $this->engine->run($lie, $moving);
+        $happened = $this->engine->run($start, $moving);
         $times = $this->engine->times();
         foreach ($this->engine->spots() as $i => [$x, $y]) {
             $kind = self::KINDS[$happened[$i] & 7];
@@ -113,11 +113,11 @@ final readonly class EventSimulator implements Simulator
         $final = $layout;
         $trajectories = [];
         foreach ($balls as $i => $ball) {
-            $trajectory = Trajectory::fromTrack($lie->bodies[$i]->track);
+            $trajectory = Trajectory::fromTrack($start->bodies[$i]->track);
             $trajectories[$ball->value] = $trajectory;
             if (isset($pocketed[$ball->value])) {
                 $final = $final->without($ball);
-            } elseif ($lie->bodies[$i]->hasMoved) {
+            } elseif ($start->bodies[$i]->hasMoved) {
                 $final = $final->with($ball, $trajectory->last());
             }
         }

@@ -6,7 +6,7 @@ namespace ZigLane\Core\Motion;
 
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Conditions;
-use ZigLane\Core\Motion\Internal\Lie;
+use ZigLane\Core\Motion\Internal\InitialState;
 use ZigLane\Core\Motion\Internal\Meetings;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Spot;
@@ -31,9 +31,9 @@ final readonly class OpenCloth
     /** Path of the cue ball from the strike until it stops. */
     public function path(Spot $cue, Strike $strike): Trajectory
     {
-        $lie = new Lie($this->meetings, [[$cue->x, $cue->y]], true);
-        $body = $this->struck($lie, $strike);
-        $this->meetings->start($lie, [$body]);
+        $start = new InitialState($this->meetings, [[$cue->x, $cue->y]], true);
+        $body = $this->struck($start, $strike);
+        $this->meetings->start($start, [$body]);
         $this->follow($body);
 
         return Trajectory::fromTrack($body->track);
@@ -42,10 +42,10 @@ final readonly class OpenCloth
     /** Where the cue ball's centre is when it meets the object ball, and the object ball's path from there; null if it misses. */
     public function meeting(Spot $cue, Strike $strike, Spot $object): ?Meeting
     {
-        $lie = new Lie($this->meetings, [[$cue->x, $cue->y], [$object->x, $object->y]], true);
-        $a = $this->struck($lie, $strike);
-        $b = $lie->bodies[1];
-        $this->meetings->start($lie, [$a]);
+        $start = new InitialState($this->meetings, [[$cue->x, $cue->y], [$object->x, $object->y]], true);
+        $a = $this->struck($start, $strike);
+        $b = $start->bodies[1];
+        $this->meetings->start($start, [$a]);
         $this->follow($a);
         $time = $a->pairTime;
         if (\INF === $time) {
@@ -74,9 +74,9 @@ final readonly class OpenCloth
     }
 
     /** The first ball of a lie, with the velocity and spin that the cue gives it. */
-    private function struck(Lie $lie, Strike $strike): Body
+    private function struck(InitialState $start, Strike $strike): Body
     {
-        $body = $lie->bodies[0];
+        $body = $start->bodies[0];
         [$body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = $strike->velocities($this->balls->radius);
 
         return $body;

@@ -7,7 +7,7 @@ namespace ZigLane\Core\Motion;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
-use ZigLane\Core\Motion\Internal\Lie;
+use ZigLane\Core\Motion\Internal\InitialState;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -23,7 +23,7 @@ final class Rollouts
     /** Index of the ball that is played: the cue ball. */
     private readonly int $cue;
 
-    private readonly Lie $lie;
+    private readonly InitialState $start;
 
     /** @var list<Body> the balls that the last stroke moved: they are put back before the next */
     private array $moved = [];
@@ -33,7 +33,7 @@ final class Rollouts
     {
         $this->balls = $layout->balls();
         $this->cue = (int) array_search($played, $this->balls, true);
-        $this->lie = $engine->lay($layout->places(), false);
+        $this->start = $engine->layOut($layout->places(), false);
     }
 
     /**
@@ -55,7 +55,7 @@ final class Rollouts
                 return [$this->balls[$ball === $this->cue ? ($event >> 8 & 31) - 1 : $ball], -1.0, -1.0];
             }
         }
-        $played = $this->lie->bodies[$this->cue];
+        $played = $this->start->bodies[$this->cue];
 
         return Body::POCKETED === $played->phase ? [null, -1.0, -1.0] : [null, $played->x, $played->y];
     }
@@ -121,7 +121,7 @@ final class Rollouts
         }
         $final = $this->layout;
         $struck = [];
-        foreach ($this->lie->bodies as $i => $body) {
+        foreach ($this->start->bodies as $i => $body) {
             $ball = $this->balls[$i];
             if (Body::POCKETED === $body->phase) {
                 $final = $final->without($ball);
@@ -145,11 +145,11 @@ final class Rollouts
      */
     private function run(array $motion, bool $untilMeeting = false, int $towards = -1): array
     {
-        $this->lie->putBack($this->moved);
-        $played = $this->lie->bodies[$this->cue];
+        $this->start->putBack($this->moved);
+        $played = $this->start->bodies[$this->cue];
         [$played->vx, $played->vy, $played->wx, $played->wy, $played->wz] = $motion;
         try {
-            return $this->engine->run($this->lie, [$played], $untilMeeting, $towards);
+            return $this->engine->run($this->start, [$played], $untilMeeting, $towards);
         } finally {
             $this->moved = $this->engine->touched();
         }

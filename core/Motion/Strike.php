@@ -51,13 +51,13 @@ final readonly class Strike
     }
 
     /** The same strike with the cue pointing elsewhere (radians). */
-    public function towards(float $direction): self
+    public function withDirection(float $direction): self
     {
         return new self($direction, $this->speed, $this->side, $this->height, $this->elevation, $this->endMassRatio);
     }
 
     /** The same strike at another speed, m/s. */
-    public function at(float $speed): self
+    public function withSpeed(float $speed): self
     {
         return new self($this->direction, $speed, $this->side, $this->height, $this->elevation, $this->endMassRatio);
     }

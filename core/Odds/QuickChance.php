@@ -85,7 +85,7 @@ final readonly class QuickChance
 
     private function pots(Strike $strike, float $turn): bool
     {
-        return $this->rollouts->play($strike->towards($strike->direction + $turn * $this->deviation))->pocketOf($this->choice->ball) === $this->choice->pocket;
+        return $this->rollouts->play($strike->withDirection($strike->direction + $turn * $this->deviation))->pocketOf($this->choice->ball) === $this->choice->pocket;
     }
 
     /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Odds;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
@@ -47,7 +47,7 @@ final readonly class Rehearsal
                 } catch (IllegalStroke) {
                     ++$ended['miscue'];
                     break;
-                } catch (LaneError) {
+                } catch (CoreError) {
                     // No aim from here, or the ball was moved away or pocketed by an earlier leg.
                     ++$ended['noShot'];
                     break;

@@ -31,7 +31,7 @@ final readonly class Window
     public static function of(SolvedShot $shot, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue): self
     {
         $rollouts = $simulator->rollouts($shot->layout);
-        $pots = static fn (float $turn): bool => $rollouts->play($shot->strike->towards($shot->strike->direction + $turn))->pocketOf($shot->choice->ball) === $shot->choice->pocket;
+        $pots = static fn (float $turn): bool => $rollouts->play($shot->strike->withDirection($shot->strike->direction + $turn))->pocketOf($shot->choice->ball) === $shot->choice->pocket;
         if (!$pots(0.0)) {
             return new self(0.0, 0.0, [0.0, 0.0]);
         }

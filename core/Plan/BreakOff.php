@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
@@ -59,7 +59,7 @@ final readonly class BreakOff
                 $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, $height), $speed, 2.0), $line->asideMetres());
                 try {
                     $aim = $this->aims->find($cue, $racked->spot($ball), $choice);
-                } catch (LaneError) {
+                } catch (CoreError) {
                     continue;
                 }
                 $strike = $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio);
@@ -71,7 +71,7 @@ final readonly class BreakOff
         foreach (\array_slice($meant, 0, self::TRIED) as [, $option]) {
             $value = $option->value + $this->tried($racked, $option, new Randomness($seed));
             if ($value > ($best->value ?? 0.0)) {
-                $best = $option->worth($value);
+                $best = $option->withValue($value);
             }
         }
 

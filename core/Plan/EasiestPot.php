@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Ball;
@@ -87,7 +87,7 @@ final readonly class EasiestPot implements Chooser
                 try {
                     $aim = $this->aims->find($cue, $layout->spot($ball), $choice);
                     $best = new Option($choice, $aim, $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio), $chance);
-                } catch (LaneError) {
+                } catch (CoreError) {
                     continue;
                 }
             }

@@ -7,7 +7,7 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Error\NoAim;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
-use ZigLane\Core\Plan\Internal\Prospect;
+use ZigLane\Core\Plan\Internal\PotCandidate;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
@@ -100,7 +100,7 @@ final class Leave
                     continue;
                 }
                 $promise = cos(deg2rad($ghost->cutDegrees)) / ((0.3 + $ghost->distance) * (0.3 + $ghost->objectDistance));
-                if ($ghost->cutDegrees < self::THINNEST && 0 === Prospect::inTheWay($this->sight, $others, $spot, $this->geometry->at($pocket)->mouth()) && 0 === Prospect::inTheWay($this->sight, $others, $cue, $ghost->at)) {
+                if ($ghost->cutDegrees < self::THINNEST && 0 === PotCandidate::inTheWay($this->sight, $others, $spot, $this->geometry->at($pocket)->mouth()) && 0 === PotCandidate::inTheWay($this->sight, $others, $cue, $ghost->at)) {
                     $pots[] = [$promise, $ball, $pocket];
                 }
             }

@@ -16,7 +16,7 @@ final readonly class Option
     }
 
     /** The same shot with another value. */
-    public function worth(float $value): self
+    public function withValue(float $value): self
     {
         return new self($this->choice, $this->aim, $this->strike, $value);
     }

@@ -75,9 +75,9 @@ final readonly class Order
     }
 
     /** The balls of a set between which a sequence chooses, as bits; 0 where there is no sequence. */
-    public function choice(int $set): int
+    public function choice(int $mask): int
     {
-        return [] === $this->sequence ? 0 : $set & $this->own;
+        return [] === $this->sequence ? 0 : $mask & $this->own;
     }
 
     /** @param list<Ball> $balls those that come in any order, in another sequence */
@@ -108,20 +108,20 @@ final readonly class Order
     }
 
     /** The balls of a set that may be shot, as bits. */
-    public function next(int $set): int
+    public function next(int $mask): int
     {
         if ($this->isRotation) {
-            return $set & -$set;
+            return $mask & -$mask;
         }
-        $own = $set & $this->own;
+        $own = $mask & $this->own;
         if (0 === $own) {
-            return $set & $this->last;
+            return $mask & $this->last;
         }
         if ([] !== $this->sequence) {
             $own = $this->window($own);
         }
         foreach ($this->before as [$first, $second]) {
-            if (0 !== ($set & $first) && 0 !== ($own & $second)) {
+            if (0 !== ($mask & $first) && 0 !== ($own & $second)) {
                 $own &= ~$second;
             }
         }
@@ -146,21 +146,21 @@ final readonly class Order
     }
 
     /** Whether nothing is left to be shot. */
-    public function isOut(int $set): bool
+    public function isOut(int $mask): bool
     {
-        return 0 === ($this->isRotation ? $set : $set & ($this->own | $this->last));
+        return 0 === ($this->isRotation ? $mask : $mask & ($this->own | $this->last));
     }
 
     /** Whether only the ball is left that was kept for the end: in straight pool the break ball. */
-    public function isLast(int $set): bool
+    public function isLast(int $mask): bool
     {
-        return 0 !== $this->last && $set === $this->last;
+        return 0 !== $this->last && $mask === $this->last;
     }
 
     /** The balls that are still to be shot, as bits. */
-    public function toCome(int $set): int
+    public function toCome(int $mask): int
     {
-        return $this->isRotation ? $set : $set & ($this->own | $this->last);
+        return $this->isRotation ? $mask : $mask & ($this->own | $this->last);
     }
 
     public static function bit(Ball $ball): int
@@ -169,11 +169,11 @@ final readonly class Order
     }
 
     /** @return list<Ball> */
-    public static function balls(int $set): array
+    public static function balls(int $mask): array
     {
         $balls = [];
         foreach (Ball::cases() as $ball) {
-            if (Ball::Cue !== $ball && 0 !== ($set & 1 << $ball->value)) {
+            if (Ball::Cue !== $ball && 0 !== ($mask & 1 << $ball->value)) {
                 $balls[] = $ball;
             }
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -21,7 +21,7 @@ final class PlanRehearsal
      * @param Spot|null        $place of the cue ball, where the rack has it in hand
      * @param list<ShotChoice> $legs  at least one
      *
-     * @throws LaneError If the cue ball cannot lie there or the first leg cannot be aimed
+     * @throws CoreError If the cue ball cannot lie there or the first leg cannot be aimed
      */
     public static function of(Rack $rack, ?Spot $place, ?Group $group, array $legs, int $times, int $seed = 1, bool $replans = false): Replays
     {
@@ -49,7 +49,7 @@ final class PlanRehearsal
         }
         try {
             $aim = (new AimFinder($rack->table, $rack->balls, $rack->cue))->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
-        } catch (LaneError) {
+        } catch (CoreError) {
             return null;
         }
 

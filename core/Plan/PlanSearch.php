@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Plan\Internal\LegWriter;
+use ZigLane\Core\Plan\Internal\PlannerTables;
 use ZigLane\Core\Plan\Internal\Policy;
-use ZigLane\Core\Plan\Internal\Survey;
-use ZigLane\Core\Plan\Internal\Values;
+use ZigLane\Core\Plan\Internal\ValueTable;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
@@ -18,7 +18,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 
 /**
@@ -56,14 +56,14 @@ final class PlanSearch
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
-    /** @var array<string, Survey> of a quicker search, by group */
+    /** @var array<string, PlannerTables> of a quicker search, by group */
     private array $known = [];
 
     /**
      * @param int $kept   ways into a pocket that are kept for a ball
      * @param int $window where there is a sequence: how many of the next balls may change places; 0: as many as can be afforded
      */
-    public function __construct(public readonly Rack $rack, private readonly Wishes $wishes = new Wishes(), private readonly Weights $weights = new Weights(), private readonly int $seed = 1, private readonly int $kept = Survey::KEPT, private readonly int $window = 0)
+    public function __construct(public readonly Rack $rack, private readonly PlanConstraints $constraints = new PlanConstraints(), private readonly Weights $weights = new Weights(), private readonly int $seed = 1, private readonly int $kept = PlannerTables::KEPT, private readonly int $window = 0)
     {
     }
 
@@ -85,11 +85,11 @@ final class PlanSearch
     {
         // Of many balls only the best ways of each are surveyed, and balls are shot about in turn: a few of the sets that the search goes through.
         foreach (\count($this->rack->objectBalls()) > self::MANY ? self::QUICK : [] as [$kept, $window]) {
-            $quick = new self($this->rack, $this->wishes, $this->weights, $this->seed, $kept, $window);
+            $quick = new self($this->rack, $this->constraints, $this->weights, $this->seed, $kept, $window);
             $quick->known = $this->known;
             $plan = $quick->soonest($window > 2);
             foreach ($quick->policies as $group => $policy) {
-                $this->known[$group] = $policy->values->survey;
+                $this->known[$group] = $policy->values->tables;
             }
             if (null !== $plan) {
                 return $plan;
@@ -180,7 +180,7 @@ final class PlanSearch
 
     private function shot(Layout $layout, Option $option): SolvedShot
     {
-        return (new ShotDesk($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($layout, $option->choice);
+        return (new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($layout, $option->choice);
     }
 
     /** @return list<Group|null> */
@@ -211,7 +211,7 @@ final class PlanSearch
         foreach ($this->policy($group)->values->bestSpots(self::PLACES * 3, $headString) as $spot) {
             try {
                 $places[] = [$spot, $this->rack->withBall(Ball::Cue, $spot)->layout];
-            } catch (LaneError) {
+            } catch (CoreError) {
                 continue;
             }
             if (self::PLACES === \count($places)) {
@@ -224,14 +224,14 @@ final class PlanSearch
 
     public function policy(?Group $group): Policy
     {
-        return $this->policies[$group->value ?? ''] ??= new Policy(new Values($this->survey($group), $this->wishes, isRough: $this->window > 0), $group, $this->weights);
+        return $this->policies[$group->value ?? ''] ??= new Policy(new ValueTable($this->tables($group), $this->constraints, isRough: $this->window > 0), $group, $this->weights);
     }
 
-    private function survey(?Group $group): Survey
+    private function tables(?Group $group): PlannerTables
     {
         $known = $this->known[$group->value ?? ''] ?? null;
 
-        return null === $known ? Survey::of($this->rack, $this->order($group), $this->kept) : $known->keeping($this->kept, $this->order($group));
+        return null === $known ? PlannerTables::of($this->rack, $this->order($group), $this->kept) : $known->keeping($this->kept, $this->order($group));
     }
 
     private function order(?Group $group): Order
@@ -239,12 +239,12 @@ final class PlanSearch
         if ($this->window > 0 && null !== $group) {
             $own = array_values(array_filter($this->rack->objectBalls(), $group->has(...)));
 
-            return [] === $own ? Order::of($this->rack->game, $group, $this->wishes->before) : Order::aboutInTurn(StraightRun::neighbours($this->rack, $this->rack->layout, $own), Ball::Eight, $this->wishes->before, $this->window);
+            return [] === $own ? Order::of($this->rack->game, $group, $this->constraints->before) : Order::aboutInTurn(StraightRun::neighbours($this->rack, $this->rack->layout, $own), Ball::Eight, $this->constraints->before, $this->window);
         }
 
         return Game::StraightPool === $this->rack->game
-            ? StraightRun::order($this->rack, $this->wishes->before, $this->window)
-            : Order::of($this->rack->game, $group, $this->wishes->before);
+            ? StraightRun::order($this->rack, $this->constraints->before, $this->window)
+            : Order::of($this->rack->game, $group, $this->constraints->before);
     }
 
     /** Shots that were simulated so far, but for what the odds of legs and indirect shots took. */
@@ -252,11 +252,11 @@ final class PlanSearch
     {
         $shots = [];
         // Surveys that know of each other have one simulator.
-        foreach ($this->known as $survey) {
-            $shots[spl_object_id($survey->simulator)] = $survey->simulator->shots();
+        foreach ($this->known as $tables) {
+            $shots[spl_object_id($tables->simulator)] = $tables->simulator->shots();
         }
         foreach ($this->policies as $policy) {
-            $shots[spl_object_id($policy->values->survey->simulator)] = $policy->values->survey->simulator->shots();
+            $shots[spl_object_id($policy->values->tables->simulator)] = $policy->values->tables->simulator->shots();
         }
 
         return array_sum($shots);
@@ -269,7 +269,7 @@ final class PlanSearch
         $replays = new Replays();
         for ($i = 0; $i < self::BLOCK; ++$i) {
             $seed = ($this->seed * 7919 + $block * self::BLOCK + $i) & 0x7FFFFFFF;
-            $replays->play($policy, $policy->values->survey->simulator, $this->rack, $candidate->group, $policy->values->order, $candidate->layout, $seed, $candidate->option);
+            $replays->play($policy, $policy->values->tables->simulator, $this->rack, $candidate->group, $policy->values->order, $candidate->layout, $seed, $candidate->option);
         }
 
         return $replays;
@@ -385,7 +385,7 @@ final class PlanSearch
                         break;
                     }
                 }
-            } catch (LaneError $e) {
+            } catch (CoreError $e) {
                 $end = $e->getMessage();
                 break;
             }
@@ -397,7 +397,7 @@ final class PlanSearch
             }
             $racked = Game::StraightPool === $this->rack->game && $order->isLast(Replays::bits($layout)) ? Racking::again($layout, $this->rack->table, $this->rack->balls) : null;
             if (null !== $racked) {
-                $break = (new BreakOff($this->rack, $policy->values->survey->simulator))->choose($racked, Order::balls(Replays::bits($layout))[0], $this->seed);
+                $break = (new BreakOff($this->rack, $policy->values->tables->simulator))->choose($racked, Order::balls(Replays::bits($layout))[0], $this->seed);
                 null === $break ? $end = 'The break ball cannot be played into the next rack from there.' : $shots[] = [$this->shot($racked, $break), $break, $policy];
                 break;
             }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\Randomness;
@@ -114,13 +114,13 @@ final class Replays
     {
         $random = new Randomness($seed);
         $referee = new Referee($rack->game, $rack->rules);
-        $set = self::bits($layout);
+        $mask = self::bits($layout);
         ++$this->tries;
         $taken = 0;
-        for ($shot = 1; !$order->isOut($set); ++$shot) {
+        for ($shot = 1; !$order->isOut($mask); ++$shot) {
             $this->reached[$shot] = ($this->reached[$shot] ?? 0) + 1;
-            $next = Order::balls($order->next($set))[0]->value ?? 0;
-            $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($set) ? Racking::again($layout, $rack->table, $rack->balls) : null;
+            $next = Order::balls($order->next($mask))[0]->value ?? 0;
+            $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($mask) ? Racking::again($layout, $rack->table, $rack->balls) : null;
             if (null !== $racked) {
                 return $this->breakOff(new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed, $shot);
             }
@@ -135,7 +135,7 @@ final class Replays
             } catch (IllegalStroke) {
                 // A miscue.
                 return $this->end('missed', $ball->value);
-            } catch (LaneError) {
+            } catch (CoreError) {
                 return $this->end('noShot', $next);
             }
             $verdict = $referee->judge($layout, $group, $ending, $ball, $option->choice->pocket);
@@ -151,8 +151,8 @@ final class Replays
             $taken = $shot;
             $layout = $ending->final;
             $after = self::bits($layout);
-            $this->made += \count(Order::balls($set & ~$after));
-            $set = $after;
+            $this->made += \count(Order::balls($mask & ~$after));
+            $mask = $after;
             if (true === $verdict->isWon) {
                 break;
             }
@@ -207,12 +207,12 @@ final class Replays
     /** The object balls of a layout, as bits. */
     public static function bits(Layout $layout): int
     {
-        $set = 0;
+        $mask = 0;
         foreach ($layout->balls() as $ball) {
-            $set |= Ball::Cue === $ball ? 0 : 1 << $ball->value;
+            $mask |= Ball::Cue === $ball ? 0 : 1 << $ball->value;
         }
 
-        return $set;
+        return $mask;
     }
 
     /** @return Numbers */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Odds\PotModel;
-use ZigLane\Core\Plan\Internal\Survey;
-use ZigLane\Core\Plan\Internal\Values;
+use ZigLane\Core\Plan\Internal\PlannerTables;
+use ZigLane\Core\Plan\Internal\ValueTable;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Zone;
@@ -26,17 +26,17 @@ final class TwoAhead
      */
     public static function odds(Rack $rack, array $lines, Ball $after): \Closure
     {
-        $survey = Survey::of($rack, Order::inTurn([$lines[0]->ball, $after]));
-        $both = new Values($survey, new Wishes());
-        $one = new Values($survey->keeping(Survey::KEPT, Order::inTurn([$lines[0]->ball])), new Wishes());
-        $pot = $one->map($survey->all());
-        $run = $both->map($survey->all());
+        $tables = PlannerTables::of($rack, Order::inTurn([$lines[0]->ball, $after]));
+        $both = new ValueTable($tables, new PlanConstraints());
+        $one = new ValueTable($tables->keeping(PlannerTables::KEPT, Order::inTurn([$lines[0]->ball])), new PlanConstraints());
+        $pot = $one->map($tables->all());
+        $run = $both->map($tables->all());
         // Where the pot itself is not to be had nothing is known of what comes after it: as good as anywhere.
         $share = array_map(static fn (float $pot, float $run): ?float => $pot > 0.05 ? min(1.0, $run / $pot) : null, $pot, $run);
         $known = array_filter($share, static fn (?float $value): bool => null !== $value);
         $usual = [] === $known ? 0.0 : array_sum($known) / \count($known);
         $share = array_map(static fn (?float $value): float => $value ?? $usual, $share);
 
-        return static fn (Spot $spot): float => Zone::best($lines, $spot, $rack->balls) * $survey->grid->at($share, $spot->x, $spot->y);
+        return static fn (Spot $spot): float => Zone::best($lines, $spot, $rack->balls) * $tables->grid->at($share, $spot->x, $spot->y);
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Player;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Odds\Trials;
@@ -13,7 +13,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
@@ -39,14 +39,14 @@ final readonly class ErrorFit
     private const APART = 1.0;
 
     private EventSimulator $simulator;
-    private ShotDesk $desk;
+    private ShotSolver $desk;
     private Layout $lagFrom;
     private Strike $lag;
 
     public function __construct(private TableProfile $table, private BallSet $set, private Cue $cue)
     {
         $this->simulator = new EventSimulator($table, $set);
-        $this->desk = new ShotDesk($table, $set, $cue);
+        $this->desk = new ShotSolver($table, $set, $cue);
         $this->lagFrom = Layout::empty()->with(Ball::Cue, Spot::diamonds(2.0, 2.0, $table));
         $this->lag = $this->perfectLag();
     }
@@ -115,11 +115,11 @@ final readonly class ErrorFit
         [$slow, $fast] = [0.8, 2.5];
         for ($round = 0; $round < 30; ++$round) {
             $middle = 0.5 * ($slow + $fast);
-            $cushions = $this->simulator->play($this->lagFrom, $lag->at($middle))->cushions(Ball::Cue);
+            $cushions = $this->simulator->play($this->lagFrom, $lag->withSpeed($middle))->cushions(Ball::Cue);
             \count($cushions) > 1 ? $fast = $middle : $slow = $middle;
         }
 
-        return $lag->at($slow);
+        return $lag->withSpeed($slow);
     }
 
     /**
@@ -150,7 +150,7 @@ final readonly class ErrorFit
      *
      * @param \Closure(float): float $result
      *
-     * @throws LaneError If the simulation cannot play the test
+     * @throws CoreError If the simulation cannot play the test
      */
     private function solve(\Closure $result, float $seen, float $least, float $most): float
     {

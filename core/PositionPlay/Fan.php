@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\PositionPlay;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
@@ -26,7 +26,7 @@ final readonly class Fan
     {
     }
 
-    public static function overTips(ShotDesk $desk, Layout $layout, ShotChoice $choice): self
+    public static function overTips(ShotSolver $desk, Layout $layout, ShotChoice $choice): self
     {
         $tips = ['centre' => Tip::centre()];
         foreach (self::HOURS as $hour) {
@@ -38,7 +38,7 @@ final readonly class Fan
         return self::play($desk, $layout, $choice, $strokes);
     }
 
-    public static function overSpeeds(ShotDesk $desk, Layout $layout, ShotChoice $choice, LengthScale $scale): self
+    public static function overSpeeds(ShotSolver $desk, Layout $layout, ShotChoice $choice, LengthScale $scale): self
     {
         $lengths = $scale->lengths($choice->stroke->speed);
         $most = $scale->most();
@@ -53,13 +53,13 @@ final readonly class Fan
     }
 
     /** @param array<string, Stroke> $strokes */
-    private static function play(ShotDesk $desk, Layout $layout, ShotChoice $choice, array $strokes): self
+    private static function play(ShotSolver $desk, Layout $layout, ShotChoice $choice, array $strokes): self
     {
         $shots = [];
         foreach ($strokes as $label => $stroke) {
             try {
-                $shot = $desk->solve($layout, $choice->with($stroke));
-            } catch (LaneError) {
+                $shot = $desk->solve($layout, $choice->withStroke($stroke));
+            } catch (CoreError) {
                 continue;
             }
             if ($shot->isMade()) {

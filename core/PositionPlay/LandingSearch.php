@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\PositionPlay;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
@@ -15,7 +15,7 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
@@ -50,7 +50,7 @@ final class LandingSearch
     /** What a raised cue must gain on a route, share of the tries. */
     private const RAISED = 0.1;
 
-    private readonly ShotDesk $desk;
+    private readonly ShotSolver $desk;
     private readonly EventSimulator $simulator;
 
     /** @var array<string, int> strokes of the last search that came to nothing, by what happened */
@@ -58,7 +58,7 @@ final class LandingSearch
 
     public function __construct(private readonly TableProfile $table, private readonly BallSet $set, private readonly Cue $cue, private readonly ExecutionErrors $errors)
     {
-        $this->desk = new ShotDesk($table, $set, $cue);
+        $this->desk = new ShotSolver($table, $set, $cue);
         $this->simulator = new EventSimulator($table, $set);
     }
 
@@ -202,8 +202,8 @@ final class LandingSearch
     private function landing(Layout $layout, ShotChoice $choice, float $speed, LandingTarget $target): ?Landing
     {
         try {
-            $shot = $this->desk->solve($layout, $choice->with(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
-        } catch (LaneError) {
+            $shot = $this->desk->solve($layout, $choice->withStroke(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
+        } catch (CoreError) {
             return $this->fails('it cannot be aimed or does not reach the ball');
         }
         $scratch = $shot->scratch();

@@ -51,7 +51,7 @@ final readonly class Lane
     public static function of(SolvedShot $shot, array $lines, float $least, EventSimulator $simulator, BallSet $set): self|string
     {
         $rollouts = $simulator->rollouts($shot->layout);
-        $play = static fn (float $share): Ending => $rollouts->play($shot->strike->at($shot->strike->speed * $share));
+        $play = static fn (float $share): Ending => $rollouts->play($shot->strike->withSpeed($shot->strike->speed * $share));
         $fault = static fn (Ending $ending): string => self::fault($ending, $shot, $lines, $least, $set);
         $meant = $play(1.0);
         $why = $fault($meant);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Reading;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\QuickChance;
@@ -111,7 +111,7 @@ final readonly class TableReading
             $aim = (new AimFinder($table, $set, $cue))->find($spot, $layout->spot($line->ball), $choice);
 
             return QuickChance::of($choice, $choice->stroke->strike($aim->direction, $cue->endMassRatio), $simulator->rollouts($layout), $set, $errors);
-        } catch (LaneError) {
+        } catch (CoreError) {
             return 0.0;
         }
     }

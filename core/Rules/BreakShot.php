@@ -76,7 +76,7 @@ final readonly class BreakShot
         $aside = asin((1 - 0.3) * $set->diameter() / $cue->distanceTo($corner));
         $strike = Strike::degrees(0.0, 2.6, 0.0, 0.15, 2.0, $endMassRatio);
 
-        return [$cue, $strike->towards($cue->directionTo($corner) - $aside - $strike->squirt())];
+        return [$cue, $strike->withDirection($cue->directionTo($corner) - $aside - $strike->squirt())];
     }
 
     /** Whether a ball on the wing drops in the corner on its side of the foot rail. */

@@ -66,13 +66,13 @@ final readonly class Rack
         return new self($this->game, BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue), $this->table, $this->balls, $this->cue, $this->player, $where, $this->group, $this->rules);
     }
 
-    public function ofGroup(?Group $group): self
+    public function withGroup(?Group $group): self
     {
         return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $group, $this->rules);
     }
 
     /** The same rack by other choices of the rules. */
-    public function by(RuleOptions $rules): self
+    public function withRules(RuleOptions $rules): self
     {
         return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group, $rules);
     }

@@ -133,7 +133,7 @@ final readonly class IndirectSearch
         for ($i = 0; $i <= $steps; ++$i) {
             $made = [];
             if ($i < $steps) {
-                $ending = $rollouts->play($strike->towards($i * $step));
+                $ending = $rollouts->play($strike->withDirection($i * $step));
                 if (null !== $ending->first && !$ending->isScratch() && (null === $first || \in_array($ending->first, $first, true))) {
                     foreach ($ending->pocketed as $number => $pocket) {
                         $made[$number.$pocket->value.$ending->first->value] = [Ball::from($number), $pocket];
@@ -160,7 +160,7 @@ final readonly class IndirectSearch
     private function named(ShotChoice $choice): ?array
     {
         $ball = $choice->ball;
-        $shot = (new ShotDesk($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($this->rack->layout, $choice);
+        $shot = (new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($this->rack->layout, $choice);
         if (!$shot->goesOn()) {
             return null;
         }

@@ -38,7 +38,7 @@ final readonly class ShotChoice
     }
 
     /** The same call with another stroke. */
-    public function with(Stroke $stroke): self
+    public function withStroke(Stroke $stroke): self
     {
         return new self($this->ball, $this->pocket, $stroke, $this->aside, $this->direction);
     }

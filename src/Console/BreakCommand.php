@@ -10,7 +10,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
@@ -59,7 +59,7 @@ final class BreakCommand extends Command
                 $break = BreakShot::play($game, $table, $set, $player, new Randomness($seed));
                 $output->writeln((new RackFile($break->rackAfter($game, $table, $set, $player), \sprintf('%s break, seed %d', $game->label(), $seed)))->write(), OutputInterface::OUTPUT_RAW);
             }
-        } catch (LaneError $e) {
+        } catch (CoreError $e) {
             $errors->writeln($e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return Command::FAILURE;

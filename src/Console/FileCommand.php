@@ -10,7 +10,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\InvalidFile;
 
 /**
@@ -27,7 +27,7 @@ abstract class FileCommand extends Command
     /**
      * @param array<string, int> $numbers the options of `numbers`
      *
-     * @throws LaneError If it cannot be answered; InvalidFile if the file is not valid
+     * @throws CoreError If it cannot be answered; InvalidFile if the file is not valid
      */
     abstract protected function answer(string $content, array $numbers, InputInterface $input): string;
 
@@ -70,7 +70,7 @@ abstract class FileCommand extends Command
         }
         try {
             $answer = $this->answer($content, $numbers, $input);
-        } catch (LaneError $e) {
+        } catch (CoreError $e) {
             $errors->writeln($e->getMessage(), OutputInterface::OUTPUT_RAW);
 
             return $e instanceof InvalidFile ? Command::INVALID : Command::FAILURE;

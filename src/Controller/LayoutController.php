@@ -10,12 +10,12 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
-use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\SpotText;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
@@ -46,7 +46,7 @@ final class LayoutController extends AbstractController
                 'clear' => $this->editor->layOut($sheet, Layout::empty(), $version),
                 default => $this->editor->layOut($sheet, $this->changed($sheet, $input->getString('change'), SpotText::ball($input->getString('ball')), $input->getString('at')), $version),
             };
-        } catch (LaneError|UnprocessableEntityHttpException $e) {
+        } catch (CoreError|UnprocessableEntityHttpException $e) {
             return $this->render('sheet/desk.html.twig', [...$this->view($request, $sheet), 'error' => $e->getMessage()], new Response(status: 422));
         }
         if (!$request->headers->has('HX-Request')) {
@@ -76,7 +76,7 @@ final class LayoutController extends AbstractController
 
         return [
             'sheet' => $sheet,
-            'plan' => TablePlan::heldBy($request, $rack),
+            'plan' => TableDrawing::heldBy($request, $rack),
             'tray' => array_values(array_filter([Ball::Cue, ...$rack->game->balls()], static fn (Ball $ball): bool => !$rack->layout->has($ball))),
             'selected' => null !== $selected && $rack->game->uses($selected) ? $selected->label() : '',
             'can_undo' => $sheet->getStep() > $this->sheets->firstStep($sheet),

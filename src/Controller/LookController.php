@@ -11,13 +11,13 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use ZigLane\App\Drawing\Looks;
 use ZigLane\App\Drawing\OddsReport;
-use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\ShotAnswer;
 use ZigLane\App\Sheet\StrokeInput;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
 
@@ -30,13 +30,13 @@ final class LookController extends AbstractController
     public function look(Request $request, RackSheet $sheet): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
-        $plan = TablePlan::heldBy($request, $rack);
+        $plan = TableDrawing::heldBy($request, $rack);
         $stroke = StrokeInput::of($request->query);
         $looks = $error = null;
         try {
             $scale = ShotAnswer::scale($rack);
             $looks = Looks::at($rack, $plan, ShotAnswer::solve($rack, $stroke->choice($scale)), LookInput::of($request->query, $rack, $stroke->ball), $scale, $stroke->unit);
-        } catch (LaneError|UnprocessableEntityHttpException $e) {
+        } catch (CoreError|UnprocessableEntityHttpException $e) {
             $error = $e->getMessage();
         }
 
@@ -51,7 +51,7 @@ final class LookController extends AbstractController
         try {
             $shot = ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack)));
             $report = new OddsReport($rack, $shot);
-        } catch (LaneError|UnprocessableEntityHttpException $e) {
+        } catch (CoreError|UnprocessableEntityHttpException $e) {
             $error = $e->getMessage();
         }
 

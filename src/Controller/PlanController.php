@@ -5,131 +5,148 @@ declare(strict_types=1);
 namespace ZigLane\App\Controller;
 
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
-use ZigLane\App\Drawing\ShotPlot;
-use ZigLane\App\Drawing\ShotReport;
-use ZigLane\App\Drawing\TablePlan;
+use Symfony\Component\String\Slugger\SluggerInterface;
+use ZigLane\App\Drawing\RunOut;
+use ZigLane\App\Drawing\TableDrawing;
+use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
-use ZigLane\App\Sheet\LegPlace;
-use ZigLane\App\Sheet\LookInput;
-use ZigLane\App\Sheet\SheetEditor;
-use ZigLane\App\Sheet\ShotAnswer;
-use ZigLane\App\Sheet\StrokeInput;
-use ZigLane\App\Sheet\TipUnit;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Sheet\PlanAdopter;
+use ZigLane\App\Sheet\Planner;
+use ZigLane\App\Sheet\PlanRequest;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Reading\EasiestPocket;
-use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\AimParts;
-use ZigLane\Core\Shot\RouteClearance;
-use ZigLane\Core\Stroke\CueClearance;
-use ZigLane\Core\Stroke\StrokeName;
 
-/** The plan of a sheet, leg by leg: ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
+/** The whole run: asked for, watched while it is planned, stepped through, taken over, gone on with from where the balls really lie. */
 final class PlanController extends AbstractController
 {
-    #[Route('/sheets/{id}/plan', name: 'sheet_plan', methods: ['GET'])]
+    public function __construct(private readonly PlanJobRepository $jobs)
+    {
+    }
+
+    #[Route('/sheets/{id}/run-out', name: 'sheet_runout', methods: ['GET'])]
     public function show(Request $request, RackSheet $sheet): Response
     {
-        $place = LegPlace::of($sheet, $request->query);
-
-        return $this->render('plan/shot.html.twig', $this->view($request, $place, $this->input($request, $place)));
+        return $this->render('runout/page.html.twig', $this->view($request, $sheet));
     }
 
-    /** The parts of the page that a changed stroke redraws. */
-    #[Route('/sheets/{id}/plan/draw', name: 'sheet_draw', methods: ['GET'])]
-    public function draw(Request $request, RackSheet $sheet): Response
+    /** The table with the plan, for one leg or plan more, or a better plan. */
+    #[Route('/sheets/{id}/run-out/board', name: 'sheet_runout_board', methods: ['GET'])]
+    public function board(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('plan/answer.html.twig', $this->view($request, LegPlace::of($sheet, $request->query), StrokeInput::of($request->query)));
+        return $this->render('runout/board.html.twig', $this->view($request, $sheet));
     }
 
-    #[Route('/sheets/{id}/plan', name: 'sheet_call', methods: ['POST'])]
+    /** How far the work is; says when there is a better plan to draw. */
+    #[Route('/sheets/{id}/run-out/progress', name: 'sheet_runout_progress', methods: ['GET'])]
+    public function progress(Request $request, RackSheet $sheet): Response
+    {
+        $job = $this->jobs->latestOf($sheet);
+        $isNew = null !== $job && $job->getDrawn() !== $request->query->getInt('drawn', -1);
+
+        return $this->render('runout/progress.html.twig', ['sheet' => $sheet, 'job' => $job, 'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job)], new Response(headers: $isNew ? ['HX-Trigger-After-Swap' => 'plan-drawn'] : []));
+    }
+
+    #[Route('/sheets/{id}/run-out', name: 'sheet_runout_ask', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function save(Request $request, RackSheet $sheet, SheetEditor $editor): Response
+    public function ask(Request $request, RackSheet $sheet, Planner $planner, PlanAdopter $taker): Response
     {
-        $place = LegPlace::of($sheet, $request->request);
-        $input = StrokeInput::of($request->request);
+        $asked = PlanRequest::of($request->request);
         try {
-            $choice = $input->choice(ShotAnswer::scale($place->rack));
-            ShotAnswer::solve($place->rack, $choice);
-        } catch (LaneError|UnprocessableEntityHttpException $e) {
-            return $this->render('plan/shot.html.twig', [...$this->view($request, $place, $input), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
-        }
-        $editor->call($sheet, $choice, $request->request->getInt('version'), $place->leg);
-        $this->addFlash('notice', 1 === $place->leg ? 'The shot is saved with the sheet.' : \sprintf('Leg %d is saved with the sheet.', $place->leg));
-
-        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...(1 === $place->leg ? [] : ['leg' => $place->leg])], Response::HTTP_SEE_OTHER);
-    }
-
-    #[Route('/sheets/{id}/plan/cut', name: 'sheet_cut', methods: ['POST'])]
-    #[IsCsrfTokenValid('sheet')]
-    public function cutBack(Request $request, RackSheet $sheet, SheetEditor $editor): Response
-    {
-        $leg = max(1, $request->request->getInt('leg'));
-        $editor->cutBack($sheet, $request->request->getInt('version'), $leg);
-        $this->addFlash('notice', \sprintf('Leg %d and what came after it are taken off.', $leg));
-
-        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...($leg > 2 ? ['leg' => $leg - 1] : [])], Response::HTTP_SEE_OTHER);
-    }
-
-    private function input(Request $request, LegPlace $place): StrokeInput
-    {
-        if ($request->query->has('ball')) {
-            return StrokeInput::of($request->query);
-        }
-        if (null !== $place->kept && $place->rack->layout->has($place->kept->ball)) {
-            return StrokeInput::fromChoice($place->kept, ShotAnswer::scale($place->rack), $place->sheet->getOwner()->getTipUnit());
-        }
-
-        return $this->opening($place->rack, $place->sheet->getOwner()->getTipUnit());
-    }
-
-    /** Before anything is chosen: the lowest ball and the pocket with the least cut, hit in the middle at two lengths. */
-    private function opening(Rack $rack, TipUnit $unit): StrokeInput
-    {
-        foreach ($rack->game->balls() as $ball) {
-            if ($rack->layout->has($ball) && $rack->layout->has(Ball::Cue)) {
-                $pocket = EasiestPocket::leastCut($rack, $ball);
-
-                return new StrokeInput($ball->label(), $pocket->value, unit: $unit);
+            // Locking a leg of a plan makes the plan the sheet's run first.
+            if ($request->request->has('take')) {
+                $taker->take($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('take'), $request->request->getInt('version'));
             }
+            $planner->ask($sheet, $asked);
+        } catch (CoreError|UnprocessableEntityHttpException $e) {
+            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet, $asked), new Response(status: 422));
         }
 
-        return new StrokeInput(unit: $unit);
+        return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/run-out/stop', name: 'sheet_runout_stop', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function stop(RackSheet $sheet, Planner $planner): Response
+    {
+        $planner->stop($sheet);
+
+        return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** The plan becomes the sheet's own run, to be changed leg by leg. */
+    #[Route('/sheets/{id}/run-out/take', name: 'sheet_runout_take', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function take(Request $request, RackSheet $sheet, PlanAdopter $taker): Response
+    {
+        $taker->take($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('version'));
+        $this->addFlash('notice', 'The plan is the run of this sheet now: every leg can be changed.');
+
+        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), 'leg' => max(1, $request->request->getInt('leg', 1))], Response::HTTP_SEE_OTHER);
+    }
+
+    /** "I ended up here": the balls of the legs that were shot are taken off, the cue ball is put where it lies, and the rest is planned. */
+    #[Route('/sheets/{id}/run-out/here', name: 'sheet_runout_here', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function here(Request $request, RackSheet $sheet, PlanAdopter $taker, Planner $planner): Response
+    {
+        try {
+            $taker->endedUp($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('leg', 1), $request->request->getString('at'), $request->request->getInt('version'));
+            $planner->ask($sheet, PlanRequest::again(null, $sheet->getOwner()->getWeights()));
+        } catch (CoreError|UnprocessableEntityHttpException $e) {
+            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet), new Response(status: 422));
+        }
+
+        return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/run-out/export', name: 'sheet_runout_export', methods: ['GET'])]
+    public function export(RackSheet $sheet, SluggerInterface $slugger): Response
+    {
+        $plan = $this->jobs->latestOf($sheet)?->getPlanFile() ?? throw $this->createNotFoundException('There is no plan to export yet.');
+        $name = strtolower((string) $slugger->slug($sheet->getName())) ?: 'rack';
+
+        return new Response($plan."\n", 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.plan.json'),
+        ]);
     }
 
     /** @return array<string, mixed> */
-    private function view(Request $request, LegPlace $place, StrokeInput $input): array
+    private function view(Request $request, RackSheet $sheet, ?PlanRequest $asked = null): array
     {
-        $rack = $place->rack;
-        $plan = TablePlan::heldBy($request, $rack);
-        $balls = $rack->objectBalls();
-        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'passed' => [], 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
-        if ([] === $balls || !$view['has_cue']) {
-            return $view;
-        }
-        $scale = ShotAnswer::scale($rack);
-        try {
-            $choice = $input->choice($scale);
-            $view['tip'] = $choice->stroke->tip;
-            $view['most_lengths'] = $scale->most();
-            $shot = ShotAnswer::solve($rack, $choice);
-            $view['shot'] = $shot;
-            $view['plot'] = new ShotPlot($plan, $shot);
-            $view['report'] = new ShotReport($shot, $rack->table);
-            $view['parts'] = AimParts::of($shot, $rack->balls, $rack->table);
-            $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->table, $rack->balls);
-            $view['passed'] = RouteClearance::of($shot, $rack->balls)->passed;
-            $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
-            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale, $input->unit) == StrokeInput::fromChoice($choice, $scale, $input->unit);
-        } catch (LaneError|UnprocessableEntityHttpException $e) {
-            $view['error'] = $e->getMessage();
-        }
+        $job = $this->jobs->latestOf($sheet);
+        $asked ??= PlanRequest::again($job, $sheet->getOwner()->getWeights());
+        $held = TableDrawing::heldBy($request, $sheet->getRack());
+        $from = $request->isMethod('POST') ? $request->request : $request->query;
 
-        return $view;
+        return [
+            'sheet' => $sheet,
+            'job' => $job,
+            'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job),
+            'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright, $sheet->getOwner()->getTipUnit()),
+            'plan' => $held,
+            'asked' => $asked,
+            'asked_weights' => $asked->weights + array_map(static fn (): string => '0', Weights::LIMITS),
+            'is_stale' => null !== $job && $this->isOfAnotherLayout($job, $sheet),
+            'error' => null,
+        ];
+    }
+
+    private function isOfAnotherLayout(PlanJob $job, RackSheet $sheet): bool
+    {
+        $now = $sheet->getRack();
+        $then = $job->getRack();
+
+        return $now->layout->without(Ball::Cue) != $then->layout->without(Ball::Cue)
+            || ($then->layout->has(Ball::Cue) && $now->layout != $then->layout)
+            || $now->player != $then->player;
     }
 }

@@ -10,11 +10,11 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
-use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\PlayerInput;
 use ZigLane\App\Sheet\SheetEditor;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
@@ -34,7 +34,7 @@ final class PlayerController extends AbstractController
     {
         try {
             $player = PlayerInput::errors($request->request, $sheet->getRack());
-        } catch (UnprocessableEntityHttpException|LaneError $e) {
+        } catch (UnprocessableEntityHttpException|CoreError $e) {
             return $this->render('plan/player.html.twig', [...$this->view($sheet), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
         }
         $editor->playedBy($sheet, $player, $request->request->getInt('version'));
@@ -48,7 +48,7 @@ final class PlayerController extends AbstractController
     {
         $rack = $sheet->getRack();
         $fit = new ErrorFit($rack->table, $rack->balls, $rack->cue);
-        $test = new TablePlan(new Rack($rack->game, $fit->straightIn(), $rack->table, $rack->balls, $rack->cue));
+        $test = new TableDrawing(new Rack($rack->game, $fit->straightIn(), $rack->table, $rack->balls, $rack->cue));
 
         return [
             'sheet' => $sheet,

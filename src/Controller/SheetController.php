@@ -14,7 +14,7 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\String\Slugger\SluggerInterface;
 use Symfony\Component\Uid\Uuid;
-use ZigLane\App\Drawing\TablePlan;
+use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Form\NewSheet;
@@ -149,7 +149,7 @@ final class SheetController extends AbstractController
 
         return $this->render('sheet/list.html.twig', [
             'sheets' => $all,
-            'plans' => array_map(static fn (RackSheet $sheet): TablePlan => new TablePlan($sheet->getRack()), $all),
+            'plans' => array_map(static fn (RackSheet $sheet): TableDrawing => new TableDrawing($sheet->getRack()), $all),
             'faults' => $faults,
             'submission' => (string) Uuid::v4(),
         ], new Response(status: [] === $faults ? 200 : 422));

@@ -7,7 +7,7 @@ namespace ZigLane\App\Drawing;
 use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Sheet\TipUnit;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Odds\PotModel;
@@ -31,7 +31,7 @@ use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\IndirectSearch;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Table\TableGeometry;
@@ -68,13 +68,13 @@ final class Looks
     /** @var list<Row> */
     public array $rows = [];
 
-    private function __construct(private readonly Rack $rack, private readonly TablePlan $plan, private readonly LengthScale $scale, private readonly TipUnit $unit)
+    private function __construct(private readonly Rack $rack, private readonly TableDrawing $plan, private readonly LengthScale $scale, private readonly TipUnit $unit)
     {
         $this->overlay = new Overlay($plan->projection);
     }
 
-    /** @throws LaneError If the look cannot be taken: a sentence that says why */
-    public static function at(Rack $rack, TablePlan $plan, SolvedShot $shot, LookInput $input, LengthScale $scale, TipUnit $unit): self
+    /** @throws CoreError If the look cannot be taken: a sentence that says why */
+    public static function at(Rack $rack, TableDrawing $plan, SolvedShot $shot, LookInput $input, LengthScale $scale, TipUnit $unit): self
     {
         $looks = new self($rack, $plan, $scale, $unit);
         match ($input->look) {
@@ -91,9 +91,9 @@ final class Looks
         return $looks;
     }
 
-    private function desk(): ShotDesk
+    private function desk(): ShotSolver
     {
-        return new ShotDesk($this->rack->table, $this->rack->balls, $this->rack->cue);
+        return new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue);
     }
 
     private function spread(SolvedShot $shot, LookInput $input): void

@@ -6,13 +6,13 @@ namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Sheet\TipUnit;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Motion\Trajectory;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\SolvedShot;
 
 /**
@@ -27,7 +27,7 @@ final class RunOut
     /** Frames of the animation in a second of play. */
     private const FRAMES = 30;
 
-    public readonly TablePlan $plan;
+    public readonly TableDrawing $plan;
     public readonly int $chosen;
     public readonly int $leg;
 
@@ -40,7 +40,7 @@ final class RunOut
     /** @var list<Line> */
     public array $lines = [];
 
-    public ?ShotPlot $plot = null;
+    public ?ShotDrawing $plot = null;
     public ?SolvedShot $shot = null;
 
     /** @var list<string> */
@@ -84,9 +84,9 @@ final class RunOut
         $plan = $all[$this->chosen];
         $file = PlanFile::plan($document, $this->chosen);
         $rack = $file->placed();
-        $legs = Legs::play($rack, $file->legs)->solved;
+        $legs = LegChain::play($rack, $file->legs)->solved;
         $this->leg = max(1, min($leg, max(1, \count($legs))));
-        $this->plan = new TablePlan([] === $legs ? $rack : $rack->withLayout($legs[$this->leg - 1]->layout), $upright);
+        $this->plan = new TableDrawing([] === $legs ? $rack : $rack->withLayout($legs[$this->leg - 1]->layout), $upright);
         $this->tellPlan($plan, $file, $job->getRack());
         /** @var list<array<string, mixed>> $written */
         $written = \is_array($plan['legs'] ?? null) ? array_values($plan['legs']) : [];
@@ -104,7 +104,7 @@ final class RunOut
         $document = $job->getPlan();
         try {
             return null === $document ? null : new self($job, $document, $chosen, $leg, $upright, $unit);
-        } catch (LaneError) {
+        } catch (CoreError) {
             // A plan that a later version of the rules or of the table no longer plays.
             return null;
         }
@@ -201,7 +201,7 @@ final class RunOut
     private function here(SolvedShot $shot, array $written): void
     {
         $this->shot = $shot;
-        $this->plot = new ShotPlot($this->plan, $shot);
+        $this->plot = new ShotDrawing($this->plan, $shot);
         $this->cautions = (new ShotReport($shot, $this->plan->rack->table))->cautions;
         $this->reasons = array_values(array_filter(\is_array($written['reasons'] ?? null) ? $written['reasons'] : [], is_string(...)));
         $risks = \is_array($written['risks'] ?? null) ? $written['risks'] : [];

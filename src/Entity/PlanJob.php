@@ -57,9 +57,9 @@ class PlanJob
     private ?\DateTimeImmutable $endedAt = null;
 
     /**
-     * @param array{forbidden: list<array{string, string}>, before: list<array{string, string}>} $wishes  ball and pocket; ball before ball
+     * @param array{forbidden: list<array{string, string}>, before: list<array{string, string}>} $constraints ball and pocket; ball before ball
      * @param array<string, float>                                                               $weights
-     * @param list<ShotChoice>                                                                   $legs    that are locked
+     * @param list<ShotChoice>                                                                   $legs        that are locked
      */
     public function __construct(
         #[ORM\ManyToOne]
@@ -68,7 +68,7 @@ class PlanJob
         #[ORM\Column(type: RackType::NAME)]
         private Rack $rack,
         #[ORM\Column(type: Types::JSON)]
-        private array $wishes,
+        private array $constraints,
         #[ORM\Column(type: Types::JSON)]
         private array $weights,
         #[ORM\Column(type: ShotChoicesType::NAME)]
@@ -99,9 +99,9 @@ class PlanJob
     }
 
     /** @return array{forbidden: list<array{string, string}>, before: list<array{string, string}>} */
-    public function getWishes(): array
+    public function getConstraints(): array
     {
-        return $this->wishes;
+        return $this->constraints;
     }
 
     public function getWeights(): Weights

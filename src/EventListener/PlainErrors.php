@@ -14,7 +14,7 @@ use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
 use Twig\Environment;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 
 /**
  * Every error as a sentence with what can be done and the right status; a fragment for htmx, a page otherwise. What the core
@@ -61,7 +61,7 @@ final readonly class PlainErrors
         if ($error instanceof InvalidCsrfTokenException) {
             return [403, 'Not allowed', 'This form is too old or did not come from Zig Lane. Reload the page and try again; nothing was saved.', []];
         }
-        if ($error instanceof LaneError) {
+        if ($error instanceof CoreError) {
             return [422, 'That cannot be done', $error->getMessage(), []];
         }
         if ($error instanceof HttpExceptionInterface) {

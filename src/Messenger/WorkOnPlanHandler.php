@@ -11,8 +11,8 @@ use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Repository\PlanJobRepository;
-use ZigLane\App\Sheet\PlanWishes;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\App\Sheet\ConstraintText;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Plan\PlanSearch;
@@ -49,7 +49,7 @@ final readonly class WorkOnPlanHandler
         $isFirst = $this->jobs->start($job);
         try {
             $this->work($job, $id, $isFirst);
-        } catch (LaneError $e) {
+        } catch (CoreError $e) {
             $this->jobs->nothing($job, $e->getMessage());
         }
         $this->laneLogger->info('Worked on a plan.', ['job' => $message->jobId]);
@@ -57,7 +57,7 @@ final readonly class WorkOnPlanHandler
 
     private function work(PlanJob $job, Uuid $id, bool $isFirst): void
     {
-        $search = new PlanSearch($job->getRack(), PlanWishes::of($job), $job->getWeights(), $job->getSeed());
+        $search = new PlanSearch($job->getRack(), ConstraintText::of($job), $job->getWeights(), $job->getSeed());
         // One worker draws a first plan before the ways to begin are weighed.
         $first = $isFirst ? $search->first() : null;
         if (null !== $first) {

@@ -7,7 +7,7 @@ namespace ZigLane\App\Sheet;
 use Symfony\Component\HttpFoundation\InputBag;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\ShotChoice;
 
 /** Where in a run the page is: a leg, and the rack as the legs before it leave it. */
@@ -18,7 +18,7 @@ final readonly class LegPlace
         /** From 1; the next one to be planned at most. */
         public int $leg,
         public Rack $rack,
-        public Legs $legs,
+        public LegChain $legs,
         /** The shot that the sheet keeps for this leg. */
         public ?ShotChoice $kept,
     ) {
@@ -30,7 +30,7 @@ final readonly class LegPlace
         $choices = $sheet->getLegs();
         $asked = max(1, $input->getInt('leg', 1));
         // Only what is asked for is played; a sheet's only leg needs none.
-        $legs = Legs::play($sheet->getRack(), 1 === $asked && \count($choices) < 2 ? [] : \array_slice($choices, 0, $asked));
+        $legs = LegChain::play($sheet->getRack(), 1 === $asked && \count($choices) < 2 ? [] : \array_slice($choices, 0, $asked));
         $leg = min($asked, $legs->done() + 1);
 
         return new self($sheet, $leg, $legs->before($leg), $legs, $choices[$leg - 1] ?? null);
@@ -42,7 +42,7 @@ final readonly class LegPlace
         if (null === $this->kept) {
             return false;
         }
-        $legs = Legs::play($this->rack, [$this->kept]);
+        $legs = LegChain::play($this->rack, [$this->kept]);
 
         return 1 === $legs->done() && $legs->hasNext(2);
     }

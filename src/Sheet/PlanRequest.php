@@ -68,11 +68,11 @@ final readonly class PlanRequest
         if (null === $job) {
             return new self(weights: array_map(strval(...), $weights->toArray()));
         }
-        $wishes = $job->getWishes();
+        $constraints = $job->getConstraints();
 
         return new self(
-            implode(', ', array_map(static fn (array $pair): string => implode(' ', $pair), $wishes['forbidden'])),
-            implode(', ', array_map(static fn (array $pair): string => implode(' before ', $pair), $wishes['before'])),
+            implode(', ', array_map(static fn (array $pair): string => implode(' ', $pair), $constraints['forbidden'])),
+            implode(', ', array_map(static fn (array $pair): string => implode(' before ', $pair), $constraints['before'])),
             array_map(static fn (ShotChoice $leg): string => $leg->ball->label(), $job->getLegs()),
             weights: array_map(strval(...), $job->getWeights()->toArray()),
             group: $job->getRack()->group,
@@ -90,9 +90,9 @@ final readonly class PlanRequest
             throw new UnprocessableEntityHttpException('There is no object ball on the table: lay out the balls first.');
         }
 
-        $rack = $rack->by(RuleOptions::of($this->rules));
+        $rack = $rack->withRules(RuleOptions::of($this->rules));
 
-        return null === $this->group ? $rack : $rack->ofGroup($this->group);
+        return null === $this->group ? $rack : $rack->withGroup($this->group);
     }
 
     /**
@@ -100,10 +100,10 @@ final readonly class PlanRequest
      *
      * @throws UnprocessableEntityHttpException
      */
-    public function wishes(): array
+    public function constraints(): array
     {
-        [$forbidden, $one] = PlanWishes::forbidden($this->forbidden);
-        [$before, $other] = PlanWishes::before($this->before);
+        [$forbidden, $one] = ConstraintText::forbidden($this->forbidden);
+        [$before, $other] = ConstraintText::before($this->before);
         if (null !== $one || null !== $other) {
             throw new UnprocessableEntityHttpException($one ?? $other);
         }

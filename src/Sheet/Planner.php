@@ -27,7 +27,7 @@ final readonly class Planner
         if (null !== $before && !$before->getState()->isOver()) {
             $this->jobs->stop($before);
         }
-        $job = new PlanJob($sheet, $request->rack($sheet->getRack()), $request->wishes(), $request->weights(), $request->isOwn ? $sheet->getLegs() : $request->locked($sheet), $request->seconds, $request->seed, $this->clock->now());
+        $job = new PlanJob($sheet, $request->rack($sheet->getRack()), $request->constraints(), $request->weights(), $request->isOwn ? $sheet->getLegs() : $request->locked($sheet), $request->seconds, $request->seed, $this->clock->now());
         $sheet->getOwner()->planWith($job->getWeights());
         $this->manager->wrapInTransaction(function () use ($job, $sheet): void {
             $this->manager->persist($job);

@@ -6,7 +6,7 @@ namespace ZigLane\App\Sheet;
 
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\LengthScale;
 
@@ -20,6 +20,6 @@ final class ShotAnswer
 
     public static function solve(Rack $rack, ShotChoice $choice): SolvedShot
     {
-        return (new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $choice);
+        return (new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $choice);
     }
 }

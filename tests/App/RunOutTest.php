@@ -178,7 +178,7 @@ final class RunOutTest extends AppTestCase
         $second = PlanFile::parse((string) $this->job($sheet)->getPlanFile())->legs[1];
         $this->press($page->selectButton('Not in '.$second->pocket->value)->form());
         $job = $this->job($sheet);
-        self::assertSame([['9', $second->pocket->value]], $job->getWishes()['forbidden']);
+        self::assertSame([['9', $second->pocket->value]], $job->getConstraints()['forbidden']);
         self::assertEquals([$first], $job->getLegs());
         $this->work($job, 1);
         $plan = PlanFile::parse((string) $this->job($sheet)->getPlanFile());
@@ -289,10 +289,10 @@ final class RunOutTest extends AppTestCase
         self::assertGreaterThanOrEqual($before->getDoneBlocks(), $after->getDoneBlocks());
     }
 
-    /** @param array<string, string|list<string>> $wishes */
-    private function ask(RackSheet $sheet, array $wishes = []): void
+    /** @param array<string, string|list<string>> $constraints */
+    private function ask(RackSheet $sheet, array $constraints = []): void
     {
-        $this->client->request('POST', $this->path($sheet), $wishes + ['_token' => $this->token($sheet), 'seconds' => '2']);
+        $this->client->request('POST', $this->path($sheet), $constraints + ['_token' => $this->token($sheet), 'seconds' => '2']);
     }
 
     /** The form as a browser would send it, but with less time for the plan. */

@@ -206,7 +206,7 @@ final class TableFactsTest extends TestCase
             $angle = atan2(1.27 + 2 * $frame, 2.54 - $first * $d + $frame);
             $strike = Strike::degrees(0.0, 3.0, 0.34, 0.2);
             $start = [-$frame + (0.2 + $frame) / tan($angle), 0.2];
-            $outcome = (new EventSimulator())->play(Table::layout([0 => $start]), $strike->towards($angle - $strike->squirt()));
+            $outcome = (new EventSimulator())->play(Table::layout([0 => $start]), $strike->withDirection($angle - $strike->squirt()));
             $cushions = $outcome->eventsOf(Ball::Cue, EventKind::Cushion);
             self::assertSame(['left', 'foot', 'right'], array_map(static fn ($event): ?string => $event->rail?->value, \array_slice($cushions, 0, 3)));
             $third = (2.54 - $cushions[2]->at->x) / $d;

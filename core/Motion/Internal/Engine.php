@@ -85,9 +85,9 @@ final class Engine
      * @param list<array{float, float}> $spots     metres
      * @param bool                      $isTracked whether their paths are kept
      */
-    public function lay(array $spots, bool $isTracked = true): Lie
+    public function layOut(array $spots, bool $isTracked = true): InitialState
     {
-        return new Lie($this->meetings, $spots, $isTracked);
+        return new InitialState($this->meetings, $spots, $isTracked);
     }
 
     /**
@@ -101,14 +101,14 @@ final class Engine
      *
      * @throws SimulationLimit If the bound on steps is met
      */
-    public function run(Lie $lie, array $struck, bool $untilMeeting = false, int $towards = -1): array
+    public function run(InitialState $start, array $struck, bool $untilMeeting = false, int $towards = -1): array
     {
         ++$this->runs;
-        $this->bodies = $lie->bodies;
+        $this->bodies = $start->bodies;
         $this->awake = $this->touched = $struck;
         $this->events = $this->times = $this->spots = [];
         $this->now = 0.0;
-        $this->meetings->start($lie, $struck);
+        $this->meetings->start($start, $struck);
         foreach ($struck as $body) {
             $this->searchPairs($body);
         }

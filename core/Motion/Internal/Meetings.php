@@ -45,12 +45,12 @@ final class Meetings
      *
      * @param list<Body> $struck with their velocities and spins set
      */
-    public function start(Lie $lie, array $struck): void
+    public function start(InitialState $start, array $struck): void
     {
-        $this->bodies = $lie->bodies;
+        $this->bodies = $start->bodies;
         $this->pressedUntil = [];
-        $x = $lie->x;
-        $y = $lie->y;
+        $x = $start->x;
+        $y = $start->y;
         foreach ($struck as $body) {
             unset($x[$body->index], $y[$body->index]);
         }

@@ -26,11 +26,11 @@ final readonly class Grid
     private float $stepX;
     private float $stepY;
 
-    public function __construct(TableProfile $table, BallSet $set)
+    public function __construct(TableProfile $table, BallSet $balls)
     {
-        $this->least = $set->radius;
-        $this->stepX = ($table->length - 2 * $set->radius) / (self::COLUMNS - 1);
-        $this->stepY = ($table->width() - 2 * $set->radius) / (self::ROWS - 1);
+        $this->least = $balls->radius;
+        $this->stepX = ($table->length - 2 * $balls->radius) / (self::COLUMNS - 1);
+        $this->stepY = ($table->width() - 2 * $balls->radius) / (self::ROWS - 1);
         $spots = [];
         for ($i = 0; $i < self::COLUMNS; ++$i) {
             for ($j = 0; $j < self::ROWS; ++$j) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
@@ -23,7 +23,7 @@ use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\CueClearance;
 use ZigLane\Core\Table\Pocket;
@@ -110,7 +110,7 @@ final readonly class LegWriter
     {
         $clearance = CueClearance::of($shot->layout, $shot->strike->direction, $shot->choice->stroke->tip, $this->rack->table, $this->rack->balls);
 
-        return $clearance->least > StrokeBook::ELEVATION ? [\sprintf('the cue raised to %.0f°, for %s is behind the cue ball', $shot->choice->stroke->elevation, $clearance->over)] : [];
+        return $clearance->least > StrokeLattice::ELEVATION ? [\sprintf('the cue raised to %.0f°, for %s is behind the cue ball', $shot->choice->stroke->elevation, $clearance->over)] : [];
     }
 
     /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
@@ -128,7 +128,7 @@ final readonly class LegWriter
     /** @return list<string> */
     private function trouble(SolvedShot $shot, Policy $policy): array
     {
-        $survey = $policy->values->survey;
+        $tables = $policy->values->tables;
         $ball = $shot->choice->ball;
         if ($this->isBreak($shot)) {
             $moved = BreakOff::opened($shot->layout, $shot->outcome->final);
@@ -142,8 +142,8 @@ final readonly class LegWriter
             return [\sprintf('nothing sends the %s straight to a pocket with better odds', $ball->label())];
         }
         $others = Replays::bits($shot->layout) & ~(1 << $ball->value);
-        $open = array_filter($survey->prospects($ball), static fn (Prospect $prospect): bool => 0 === ($prospect->mask & $others));
-        $moved = array_filter($shot->disturbed(), static fn (Ball $other): bool => 0 !== ($survey->trouble() & 1 << $other->value));
+        $open = array_filter($tables->pots($ball), static fn (PotCandidate $pot): bool => 0 === ($pot->blocking & $others));
+        $moved = array_filter($shot->disturbed(), static fn (Ball $other): bool => 0 !== ($tables->trouble() & 1 << $other->value));
 
         return [
             ...(1 === \count($open) ? [\sprintf('%s is the only pocket open to the %s', $shot->choice->pocket->value, $ball->label())] : []),
@@ -168,9 +168,9 @@ final readonly class LegWriter
         if (!$this->isOnTable($there)) {
             return [];
         }
-        $set = Replays::bits($shot->outcome->final);
-        $worth = $after->values->at($set, $here->x, $here->y);
-        $other = $after->values->at($set, $there->x, $there->y);
+        $mask = Replays::bits($shot->outcome->final);
+        $worth = $after->values->at($mask, $here->x, $here->y);
+        $other = $after->values->at($mask, $there->x, $there->y);
         if ($worth - $other < self::TOLD * max($worth, 0.25)) {
             return [];
         }
@@ -212,7 +212,7 @@ final readonly class LegWriter
         if ([] === $cushions || null === $cushions[0]->rail || !$shot->goesOn()) {
             return [];
         }
-        $harder = $this->simulator->rollouts($shot->layout)->play($shot->strike->at(1.1 * $shot->strike->speed));
+        $harder = $this->simulator->rollouts($shot->layout)->play($shot->strike->withSpeed(1.1 * $shot->strike->speed));
         if ($harder->isScratch()) {
             return [];
         }
@@ -241,8 +241,8 @@ final readonly class LegWriter
             return [];
         }
         try {
-            $natural = (new ShotDesk($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($shot->layout, $line->choice($shot->layout->spot(Ball::Cue)));
-        } catch (LaneError) {
+            $natural = (new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($shot->layout, $line->choice($shot->layout->spot(Ball::Cue)));
+        } catch (CoreError) {
             return [];
         }
         $trials = Trials::of($natural, $this->simulator, $this->rack->balls, $this->rack->player, self::TRIES);
@@ -268,7 +268,7 @@ final readonly class LegWriter
         if ($this->isBreak($shot)) {
             return [];
         }
-        if (null !== $policy->values->wishes->lockedLeg($shot->choice->ball)) {
+        if (null !== $policy->values->constraints->lockedLeg($shot->choice->ball)) {
             return ['locked by you'];
         }
         $mine = $policy->tried($shot->layout, $shot->choice, 60, 3);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
@@ -68,9 +68,9 @@ final readonly class Policy implements Chooser
     /** What misses leave, where that counts. */
     private ?Leave $leave;
 
-    public function __construct(public Values $values, public ?Group $group = null, public Weights $weights = new Weights(), ?Leave $leave = null)
+    public function __construct(public ValueTable $values, public ?Group $group = null, public Weights $weights = new Weights(), ?Leave $leave = null)
     {
-        $rack = $values->survey->rack;
+        $rack = $values->tables->rack;
         $this->leave = 0.0 === $weights->miss ? null : $leave ?? new Leave($rack, new EventSimulator($rack->table, $rack->balls), 1, self::GRID);
         $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
         $this->referee = new Referee($rack->game, $rack->rules);
@@ -79,7 +79,7 @@ final readonly class Policy implements Chooser
     /** The policy for a layout in which balls lie where they were not surveyed. */
     public function on(Layout $layout): self
     {
-        return $this->values->survey->differsFrom($layout) ? new self($this->values->moved($layout), $this->group, $this->weights, $this->leave) : $this;
+        return $this->values->tables->differsFrom($layout) ? new self($this->values->moved($layout), $this->group, $this->weights, $this->leave) : $this;
     }
 
     public function next(Layout $layout, int $seed): ?Option
@@ -117,7 +117,7 @@ final readonly class Policy implements Chooser
         [$most, $line] = $sure;
         $cue = $layout->spot(Ball::Cue);
 
-        return $this->tried($layout, new ShotChoice($line->ball, $line->pocket, $line->stroke($cue), $line->asideMetres()), 1, 1)?->worth($most);
+        return $this->tried($layout, new ShotChoice($line->ball, $line->pocket, $line->stroke($cue), $line->asideMetres()), 1, 1)?->withValue($most);
     }
 
     /**
@@ -126,14 +126,14 @@ final readonly class Policy implements Chooser
      */
     public function elsewhere(Layout $layout, int $seed): ?Option
     {
-        $survey = $this->values->survey;
+        $tables = $this->values->tables;
         $balls = $this->values->order->choice(Replays::bits($layout));
         $sure = $this->surest($layout, $balls);
         if (null === $sure) {
             return null;
         }
-        $order = $this->values->order->anew(StraightRun::neighbours($survey->rack, $layout, Order::balls($balls), $sure[1]->ball));
-        $policy = new self(new Values($survey->keeping($survey->kept, $order), $this->values->wishes, isRough: true), $this->group, $this->weights, $this->leave);
+        $order = $this->values->order->anew(StraightRun::neighbours($tables->rack, $layout, Order::balls($balls), $sure[1]->ball));
+        $policy = new self(new ValueTable($tables->keeping($tables->kept, $order), $this->values->constraints, isRough: true), $this->group, $this->weights, $this->leave);
         $option = $policy->options($layout, self::OPTIONS, self::NOISE, $seed)[0] ?? null;
 
         return null !== $option && $option->value > 0.0 ? $option : null;
@@ -149,17 +149,17 @@ final readonly class Policy implements Chooser
     private function surest(Layout $layout, int $balls): ?array
     {
         $cue = $layout->spot(Ball::Cue);
-        $set = Replays::bits($layout);
-        $survey = $this->values->survey;
+        $mask = Replays::bits($layout);
+        $tables = $this->values->tables;
         $best = null;
         $most = self::THIN;
         foreach (Order::balls($balls) as $ball) {
-            foreach ($survey->prospects($ball, Survey::KEPT) as $prospect) {
-                $left = $set & ~Order::bit($ball);
-                $chance = 0 === ($prospect->mask & $left) && !$this->values->wishes->forbids($ball, $prospect->pocket) && $prospect->isSeen($cue, $left) ? $prospect->line->chance($cue) : 0.0;
+            foreach ($tables->pots($ball, PlannerTables::KEPT) as $pot) {
+                $left = $mask & ~Order::bit($ball);
+                $chance = 0 === ($pot->blocking & $left) && !$this->values->constraints->forbids($ball, $pot->pocket) && $pot->isSeen($cue, $left) ? $pot->line->chance($cue) : 0.0;
                 if ($chance > $most) {
                     $most = $chance;
-                    $best = $prospect->line;
+                    $best = $pot->line;
                 }
             }
         }
@@ -198,13 +198,13 @@ final readonly class Policy implements Chooser
      */
     public function indirect(Layout $layout, float $step, int $count, int $tries, int $seed): array
     {
-        $set = Replays::bits($layout);
-        $on = Order::balls($this->values->order->next($set));
-        $made = Order::balls($this->values->order->toCome($set));
-        $search = new IndirectSearch($this->values->survey->rack, $step);
+        $mask = Replays::bits($layout);
+        $on = Order::balls($this->values->order->next($mask));
+        $made = Order::balls($this->values->order->toCome($mask));
+        $search = new IndirectSearch($this->values->tables->rack, $step);
         $options = [];
         foreach ($search->windows($layout, $on, $made, $count) as $choice) {
-            $isDecided = null !== $this->values->wishes->lockedLeg($choice->ball) || $this->values->wishes->forbids($choice->ball, $choice->pocket);
+            $isDecided = null !== $this->values->constraints->lockedLeg($choice->ball) || $this->values->constraints->forbids($choice->ball, $choice->pocket);
             $option = $isDecided ? null : $this->tried($layout, $choice, $tries, $seed);
             if (null !== $option) {
                 $options[] = $option;
@@ -222,32 +222,32 @@ final readonly class Policy implements Chooser
     public function ranked(Layout $layout): array
     {
         $cue = $layout->spot(Ball::Cue);
-        $set = Replays::bits($layout);
-        $survey = $this->values->survey;
+        $mask = Replays::bits($layout);
+        $tables = $this->values->tables;
         $ranked = $ways = [];
-        foreach (Order::balls($this->values->order->next($set)) as $ball) {
-            $locked = $this->values->wishes->lockedLeg($ball);
+        foreach (Order::balls($this->values->order->next($mask)) as $ball) {
+            $locked = $this->values->constraints->lockedLeg($ball);
             if (null !== $locked) {
                 $ranked[] = [1.0, $locked];
                 continue;
             }
-            $left = $set & ~Order::bit($ball);
-            foreach ($survey->prospects($ball, Survey::KEPT) as $prospect) {
-                $view = 0 !== ($prospect->mask & $left) || $this->values->wishes->forbids($ball, $prospect->pocket) ? null : $prospect->view($cue, $left);
+            $left = $mask & ~Order::bit($ball);
+            foreach ($tables->pots($ball, PlannerTables::KEPT) as $pot) {
+                $view = 0 !== ($pot->blocking & $left) || $this->values->constraints->forbids($ball, $pot->pocket) ? null : $pot->view($cue, $left);
                 if (null !== $view) {
-                    $ways[] = [max($view[3]) * $this->values->most($left), $prospect, $view, $left];
+                    $ways[] = [max($view[3]) * $this->values->most($left), $pot, $view, $left];
                 }
             }
         }
         // The most promising first: where a first plan is wanted, what cannot be worth as much as the best is not looked at.
         usort($ways, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
         $best = 0.0;
-        foreach ($ways as [$most, $prospect, $view, $left]) {
+        foreach ($ways as [$most, $pot, $view, $left]) {
             if ($this->values->isRough && $most <= $best) {
                 break;
             }
-            foreach ($this->strokes($prospect, $view, $left, $cue->distanceTo($prospect->line->ghost)) as [$value, $stroke]) {
-                $ranked[] = [$value, new ShotChoice($prospect->ball, $prospect->pocket, $stroke, $prospect->line->asideMetres())];
+            foreach ($this->strokes($pot, $view, $left, $cue->distanceTo($pot->line->ghost)) as [$value, $stroke]) {
+                $ranked[] = [$value, new ShotChoice($pot->ball, $pot->pocket, $stroke, $pot->line->asideMetres())];
                 $best = max($best, $value);
             }
         }
@@ -259,26 +259,26 @@ final readonly class Policy implements Chooser
     /**
      * The best speed of each roll and side of one way into a pocket.
      *
-     * @param array{float, int, int, non-empty-list<float>} $view as Prospect gives it
+     * @param array{float, int, int, non-empty-list<float>} $view as PotCandidate gives it
      *
      * @return list<array{float, Stroke}>
      */
-    private function strokes(Prospect $prospect, array $view, int $left, float $distance): array
+    private function strokes(PotCandidate $pot, array $view, int $left, float $distance): array
     {
-        $book = $this->values->survey->book;
+        $lattice = $this->values->tables->lattice;
         [$place, $row, , $chances] = $view;
         $cut = min((int) $place, RouteTable::CUTS - 2);
-        $low = $this->values->worth($prospect, $cut, $left);
-        $high = $this->values->worth($prospect, $cut + 1, $left);
+        $low = $this->values->worth($pot, $cut, $left);
+        $high = $this->values->worth($pot, $cut + 1, $left);
         $worth = [];
         foreach ($low as $node => $value) {
             $worth[] = $value + ($place - $cut) * ($high[$node] - $value);
         }
         $best = [];
-        for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
-            foreach (Values::blurred($worth, $book->spreads[$row], $speed) as $node => $value) {
+        for ($speed = 0; $speed < StrokeLattice::SPEEDS; ++$speed) {
+            foreach (ValueTable::blurred($worth, $lattice->spreads[$row], $speed) as $node => $value) {
                 $value *= $chances[$speed];
-                $kind = $node % (StrokeBook::ROLLED * StrokeBook::SIDED);
+                $kind = $node % (StrokeLattice::ROLLED * StrokeLattice::SIDED);
                 if ($value > ($best[$kind][0] ?? 0.0)) {
                     $best[$kind] = [$value, $node];
                 }
@@ -286,7 +286,7 @@ final readonly class Policy implements Chooser
         }
         $strokes = [];
         foreach ($best as [$value, $node]) {
-            $stroke = $book->strokeAt($distance, $node);
+            $stroke = $lattice->strokeAt($distance, $node);
             if (null !== $stroke) {
                 $strokes[] = [$value - ($this->weights->areNone() ? 0.0 : $this->weights->cost($stroke, $distance)), $stroke];
             }
@@ -298,28 +298,28 @@ final readonly class Policy implements Chooser
     /**
      * The same with the cue raised as far as a cushion or a ball behind the cue ball forces it, and no farther. A locked leg stays as it is.
      *
-     * @throws LaneError If it would have to be raised so far that it is another kind of shot
+     * @throws CoreError If it would have to be raised so far that it is another kind of shot
      */
     private function raised(Layout $layout, ShotChoice $choice, Aim $aim): ShotChoice
     {
-        if (null !== $this->values->wishes->lockedLeg($choice->ball)) {
+        if (null !== $this->values->constraints->lockedLeg($choice->ball)) {
             return $choice;
         }
-        $rack = $this->values->survey->rack;
+        $rack = $this->values->tables->rack;
         $stroke = $choice->stroke;
         $least = CueClearance::of($layout, $aim->direction, $stroke->tip, $rack->table, $rack->balls)->least;
         if ($least > Stroke::RAISED) {
             throw IllegalStroke::outOfRange('elevation', $least, 0.0, Stroke::RAISED, 'degrees');
         }
-        $elevation = max(ceil($least), min($stroke->elevation, StrokeBook::ELEVATION));
+        $elevation = max(ceil($least), min($stroke->elevation, StrokeLattice::ELEVATION));
 
-        return $elevation === $stroke->elevation ? $choice : $choice->with(new Stroke($stroke->tip, $stroke->speed, $elevation));
+        return $elevation === $stroke->elevation ? $choice : $choice->withStroke(new Stroke($stroke->tip, $stroke->speed, $elevation));
     }
 
     /** A shot aimed and played with the player's errors; null if it cannot be aimed. */
     public function tried(Layout $layout, ShotChoice $choice, int $tries, int $seed): ?Option
     {
-        $rack = $this->values->survey->rack;
+        $rack = $this->values->tables->rack;
         try {
             $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
             $raised = $this->raised($layout, $choice, $aim);
@@ -328,8 +328,8 @@ final readonly class Policy implements Chooser
                 $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
             }
             $strike = $choice->stroke->strike($aim->direction, $rack->cue->endMassRatio);
-            $rollouts = $this->values->survey->simulator->rollouts($layout);
-        } catch (LaneError) {
+            $rollouts = $this->values->tables->simulator->rollouts($layout);
+        } catch (CoreError) {
             return null;
         }
         $random = new Randomness($seed);
@@ -372,7 +372,7 @@ final readonly class Policy implements Chooser
     public function polished(Layout $layout, Option $option, int $tries, int $seed, int $rounds): Option
     {
         $best = $this->tried($layout, $option->choice, $tries, $seed) ?? $option;
-        if (null !== $this->values->wishes->lockedLeg($option->choice->ball)) {
+        if (null !== $this->values->constraints->lockedLeg($option->choice->ball)) {
             return $best;
         }
         $steps = [0.12, 0.12, 0.12];
@@ -399,7 +399,7 @@ final readonly class Policy implements Chooser
         try {
             $tip = Tip::fractions($stroke->tip->side + (2 === $axis ? $change : 0.0), $stroke->tip->height + (1 === $axis ? $change : 0.0));
 
-            return hypot($tip->side, $tip->height) > StrokeBook::FARTHEST ? null : $choice->with(new Stroke($tip, $stroke->speed * (0 === $axis ? 1 + $change : 1.0), $stroke->elevation));
+            return hypot($tip->side, $tip->height) > StrokeLattice::FARTHEST ? null : $choice->withStroke(new Stroke($tip, $stroke->speed * (0 === $axis ? 1 + $change : 1.0), $stroke->elevation));
         } catch (IllegalStroke) {
             return null;
         }
@@ -415,7 +415,7 @@ final readonly class Policy implements Chooser
             return 0.0;
         }
         $after = Replays::bits($ending->final);
-        $trouble = $this->values->survey->trouble();
+        $trouble = $this->values->tables->trouble();
         $share = 1.0;
         $freed = 0;
         foreach ($ending->struckBut($choice->ball) as $ball) {

@@ -13,7 +13,7 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\BallSet;
 
 /**
- * Where the cue ball goes after it has sent a ball along its line, for every cut of a row and every node of the StrokeBook,
+ * Where the cue ball goes after it has sent a ball along its line, for every cut of a row and every node of the StrokeLattice,
  * simulated from the contact on among the other balls. A route that meets a ball is simulated again without it, so that one entry
  * serves every set of balls that may still lie there: the balls that must be gone are its mask, one bit for each ball's number.
  *
@@ -41,16 +41,16 @@ final class RouteTable
     private readonly BallContact $contact;
 
     /** @param Layout $layout the other balls; those that touch the ghost ball are not looked at */
-    public function __construct(Layout $layout, private readonly PotModel $line, private readonly EventSimulator $simulator, private readonly BallSet $set, private readonly StrokeBook $book)
+    public function __construct(Layout $layout, private readonly PotModel $line, private readonly EventSimulator $simulator, private readonly BallSet $balls, private readonly StrokeLattice $lattice)
     {
         $layout = $layout->without($line->ball)->without(Ball::Cue);
         foreach ($layout->balls() as $ball) {
-            if ($layout->spot($ball)->distanceTo($line->ghost) < $set->diameter() + 1e-4) {
+            if ($layout->spot($ball)->distanceTo($line->ghost) < $balls->diameter() + 1e-4) {
                 $layout = $layout->without($ball);
             }
         }
         $this->layout = $layout->with(Ball::Cue, $line->ghost);
-        $this->contact = new BallContact($set);
+        $this->contact = new BallContact($balls);
     }
 
     /**
@@ -69,23 +69,23 @@ final class RouteTable
     {
         $along = $this->line->aimedLine();
         $approach = $along - deg2rad(self::STEP * $cut - self::MOST);
-        $masks = $x = $y = [];
+        $blockings = $x = $y = [];
         $end = [self::DEAD, -1.0, -1.0];
-        foreach ($this->book->speeds as $speed) {
-            foreach (StrokeBook::ROLLS as $roll) {
-                foreach (StrokeBook::SIDES as $side) {
+        foreach ($this->lattice->speeds as $speed) {
+            foreach (StrokeLattice::ROLLS as $roll) {
+                foreach (StrokeLattice::SIDES as $side) {
                     // So slow a ball reaches no cushion where its side would tell.
-                    if ($speed >= self::SIDE_FROM || StrokeBook::SIDES[0] === $side) {
+                    if ($speed >= self::SIDE_FROM || StrokeLattice::SIDES[0] === $side) {
                         $end = $this->end($this->after($approach, $along, $speed, $roll, $speed < self::SIDE_FROM ? 0.0 : $side));
                     }
-                    $masks[] = $end[0];
+                    $blockings[] = $end[0];
                     $x[] = $end[1];
                     $y[] = $end[2];
                 }
             }
         }
 
-        return [$masks, $x, $y];
+        return [$blockings, $x, $y];
     }
 
     /**
@@ -107,22 +107,22 @@ final class RouteTable
      */
     private function end(array $motion): array
     {
-        $mask = 0;
+        $blocking = 0;
         for ($past = 0; $past < self::PAST; ++$past) {
-            [$met, $x, $y] = $this->without($mask)->alone($motion);
+            [$met, $x, $y] = $this->without($blocking)->alone($motion);
             if (null === $met) {
-                return [$mask, $x, $y];
+                return [$blocking, $x, $y];
             }
-            $mask |= 1 << $met->value;
+            $blocking |= 1 << $met->value;
         }
 
         return [self::DEAD, -1.0, -1.0];
     }
 
-    private function without(int $mask): Rollouts
+    private function without(int $blocking): Rollouts
     {
-        return $this->tables[$mask] ??= $this->simulator->rolloutsOf(
-            array_reduce($this->layout->balls(), static fn (Layout $left, Ball $ball): Layout => 0 !== ($mask & 1 << $ball->value) ? $left->without($ball) : $left, $this->layout),
+        return $this->tables[$blocking] ??= $this->simulator->rolloutsOf(
+            array_reduce($this->layout->balls(), static fn (Layout $left, Ball $ball): Layout => 0 !== ($blocking & 1 << $ball->value) ? $left->without($ball) : $left, $this->layout),
             Ball::Cue,
         );
     }
@@ -134,7 +134,7 @@ final class RouteTable
      */
     private function after(float $approach, float $along, float $speed, float $roll, float $side): array
     {
-        $radius = $this->set->radius;
+        $radius = $this->balls->radius;
         $vx = $speed * cos($approach);
         $vy = $speed * sin($approach);
         $wx = -$roll * $vy / $radius;

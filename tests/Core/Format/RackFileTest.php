@@ -38,7 +38,7 @@ final class RackFileTest extends TestCase
                 $layout = (new Table($table))->randomLayout($chance, $chance->int(2, 1 + $game->highest()), 0.2);
                 $rack = new Rack($game, $layout, $table, group: Game::EightBall === $game ? Group::Stripes : null);
                 $shot = new ShotChoice(Ball::One, Pocket::SideLeft, new Stroke(Tip::atClock(4.3, 0.77), 2.345678901234567, 3.1));
-                $rack = $rack->by(new RuleOptions(callsNine: $chance->int(0, 1) > 0, eightOnBreak: $chance->int(0, 1) > 0));
+                $rack = $rack->withRules(new RuleOptions(callsNine: $chance->int(0, 1) > 0, eightOnBreak: $chance->int(0, 1) > 0));
                 $file = new RackFile($rack, 'Ärger mit der „9“', $shot);
 
                 self::assertEquals($file, RackFile::parse($file->write()));

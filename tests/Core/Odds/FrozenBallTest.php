@@ -15,7 +15,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
@@ -47,11 +47,11 @@ final class FrozenBallTest extends TestCase
         self::assertGreaterThanOrEqual(Table::R, min($line->ghost->x, $line->ghost->y, $rack->table->length - $line->ghost->x, $rack->table->width() - $line->ghost->y));
 
         $spot = $rack->layout->spot(Ball::Cue);
-        $shot = (new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, new ShotChoice(Ball::Nine, $pocket, $line->stroke($spot), $line->asideMetres()));
+        $shot = (new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, new ShotChoice(Ball::Nine, $pocket, $line->stroke($spot), $line->asideMetres()));
         $made = Trials::of($shot, $simulator, $rack->balls, $rack->player, 400)->chance();
         self::assertGreaterThan(0.5, $made);
         self::assertEqualsWithDelta($made, $line->chance($spot), 0.15);
         // So the planner knows it as a way into a pocket.
-        self::assertContains($pocket, array_map(static fn ($way): Pocket => $way->pocket, (new PlanSearch($rack))->policy(null)->values->survey->prospects(Ball::Nine)));
+        self::assertContains($pocket, array_map(static fn ($way): Pocket => $way->pocket, (new PlanSearch($rack))->policy(null)->values->tables->pots(Ball::Nine)));
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Odds;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
@@ -17,7 +17,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -77,7 +77,7 @@ final class OddsTest extends TestCase
     {
         // The cue ball stops near where the 4 was; the 9 stands close behind a wall of balls.
         $layout = Table::layout([0 => [1.6, 0.9], 4 => [2.1, 1.1], 5 => [0.6, 0.5], 6 => [0.6, 0.57], 7 => [0.6, 0.43], 8 => [0.6, 0.64], 9 => [0.4, 0.5]]);
-        $shot = (new ShotDesk(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.2)));
+        $shot = (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.2)));
         $trials = Trials::of($shot, new EventSimulator(), new BallSet(), new ExecutionErrors(), 60, 1, Ball::Nine);
 
         self::assertGreaterThan(30, $trials->made);
@@ -91,7 +91,7 @@ final class OddsTest extends TestCase
         $shot = self::shot();
         $simulator = new EventSimulator();
         $window = Window::of($shot, $simulator, new TableProfile(), new BallSet(), new Cue());
-        $goes = static fn (float $turn): bool => Pocket::FootLeft === $simulator->play($shot->layout, $shot->strike->towards($shot->strike->direction + $turn))->pocketOf(Ball::Four);
+        $goes = static fn (float $turn): bool => Pocket::FootLeft === $simulator->play($shot->layout, $shot->strike->withDirection($shot->strike->direction + $turn))->pocketOf(Ball::Four);
 
         self::assertGreaterThan(0.0005, $window->left);
         foreach ([$window->left, -$window->right] as $edge) {
@@ -110,7 +110,7 @@ final class OddsTest extends TestCase
     {
         $chance = new Chance(9);
         $simulator = new EventSimulator();
-        $desk = new ShotDesk(new TableProfile(), new BallSet(), new Cue());
+        $desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
         $offs = [];
         while (\count($offs) < 60) {
             $layout = (new Table())->randomLayout($chance, $chance->int(2, 6));
@@ -122,7 +122,7 @@ final class OddsTest extends TestCase
             }
             try {
                 $shot = $desk->solve($layout, $line->choice($cue));
-            } catch (LaneError) {
+            } catch (CoreError) {
                 continue;
             }
             $offs[] = abs($fast - Trials::of($shot, $simulator, new BallSet(), new ExecutionErrors(), 400)->chance());
@@ -161,7 +161,7 @@ final class OddsTest extends TestCase
         $lane = Lane::of($shot, $lines, $least, new EventSimulator(), new BallSet());
         self::assertInstanceOf(Lane::class, $lane);
         $lands = static function (float $share) use ($shot, $lines, $least): bool {
-            $outcome = (new EventSimulator())->play($shot->layout, $shot->strike->at($share * $shot->strike->speed));
+            $outcome = (new EventSimulator())->play($shot->layout, $shot->strike->withSpeed($share * $shot->strike->speed));
 
             return Pocket::FootLeft === $outcome->pocketOf(Ball::Four) && !$outcome->isScratch() && Zone::best($lines, $outcome->final->spot(Ball::Cue), new BallSet()) >= $least;
         };
@@ -189,7 +189,7 @@ final class OddsTest extends TestCase
     {
         $layout = Table::layout([0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]]);
 
-        return (new ShotDesk(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.1, 0.1), 1.8, 1.0)));
+        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.1, 0.1), 1.8, 1.0)));
     }
 
     private static function line(Layout $layout, Ball $ball, Pocket $pocket): ?PotModel

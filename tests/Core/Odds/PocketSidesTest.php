@@ -10,7 +10,7 @@ use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PocketSides;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -74,6 +74,6 @@ final class PocketSidesTest extends TestCase
     /** @param array<int, array{float, float}> $spots */
     private static function solved(array $spots, float $speed, float $aside): SolvedShot
     {
-        return (new ShotDesk(new TableProfile(), new BallSet(), new Cue()))->solve(Table::layout($spots), new ShotChoice(Ball::One, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), $speed, 2.0), $aside));
+        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve(Table::layout($spots), new ShotChoice(Ball::One, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), $speed, 2.0), $aside));
     }
 }

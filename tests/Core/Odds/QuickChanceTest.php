@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Odds;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\QuickChance;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
@@ -64,7 +64,7 @@ final class QuickChanceTest extends TestCase
     private static function randomShots(int $count, ExecutionErrors $errors): iterable
     {
         $chance = new Chance(9);
-        $desk = new ShotDesk(new TableProfile(), new BallSet(), new Cue());
+        $desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
         while ($count > 0) {
             $layout = (new Table())->randomLayout($chance, $chance->int(2, 6));
             $line = PotModel::find($layout, Ball::One, Pocket::cases()[$chance->int(0, 5)], new EventSimulator(), new TableProfile(), new BallSet(), new Cue(), $errors);
@@ -74,7 +74,7 @@ final class QuickChanceTest extends TestCase
             }
             try {
                 yield $desk->solve($layout, $line->choice($cue));
-            } catch (LaneError) {
+            } catch (CoreError) {
                 continue;
             }
             --$count;

@@ -16,7 +16,7 @@ use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
-use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Pocket;
@@ -87,7 +87,7 @@ final class BreakOffTest extends TestCase
         $ball = Ball::from((int) $number);
         $chance = PotModel::find($opened, $ball, Pocket::from((string) $pocket), new EventSimulator(), $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
         self::assertEqualsWithDelta(100 * $chance, $percent, 0.51);
-        $played = Legs::play($rack, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $legs))->solved;
+        $played = LegChain::play($rack, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $legs))->solved;
         self::assertEquals($legs[1]->shot->outcome->final, $played[1]->outcome->final);
     }
 }

@@ -20,7 +20,7 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
@@ -87,7 +87,7 @@ final class LeaveTest extends TestCase
         $rack = new Rack(Game::NineBall, $layout, player: new ExecutionErrors(0.6, 0.1, 2.0, 2.0));
         $simulator = new EventSimulator();
         $choice = new ShotChoice(Ball::Five, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), 2.0, 2.0));
-        $shot = (new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($layout, $choice);
+        $shot = (new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($layout, $choice);
         $trials = Trials::of($shot, $simulator, $rack->balls, $rack->player, 100);
         self::assertCount(100 - $trials->made - $trials->miscues, $trials->misses);
         $misses = MissLeave::of($trials->misses, $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
@@ -114,7 +114,7 @@ final class LeaveTest extends TestCase
             $option = $plain->tried($rack->layout, $choice, 60, 3);
             self::assertNotNull($option);
             $priced = ($option->value - ($wary->tried($rack->layout, $choice, 60, 3)->value ?? 0.0)) / 0.1;
-            $trials = Trials::of((new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $option->choice), $simulator, $rack->balls, $rack->player, 200, 77);
+            $trials = Trials::of((new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $option->choice), $simulator, $rack->balls, $rack->player, 200, 77);
             $misses = MissLeave::of($trials->misses, $rack->layout, null, $option->choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
             $scratches = array_sum($trials->scratches);
             $handed = ($misses->fouls + $trials->miscues + $scratches + ($misses->count - $misses->fouls) * ($misses->chance ?? 0.0)) / 200;

@@ -8,20 +8,20 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Plan\Candidate;
 use ZigLane\Core\Plan\EasiestPot;
+use ZigLane\Core\Plan\Internal\PlannerTables;
 use ZigLane\Core\Plan\Internal\Policy;
-use ZigLane\Core\Plan\Internal\Survey;
-use ZigLane\Core\Plan\Internal\Values;
+use ZigLane\Core\Plan\Internal\ValueTable;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\PlanRehearsal;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Plan\Weights;
-use ZigLane\Core\Plan\Wishes;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
@@ -180,11 +180,11 @@ final class PlanSearchTest extends TestCase
     public function testWishesAreKept(): void
     {
         $free = self::planned(self::open(), 0)->legs[0]->shot->choice;
-        $other = self::planned(self::open(), 0, new Wishes(forbidden: [[$free->ball, $free->pocket]]))->legs[0]->shot->choice;
+        $other = self::planned(self::open(), 0, new PlanConstraints(forbidden: [[$free->ball, $free->pocket]]))->legs[0]->shot->choice;
         self::assertNotSame($free->pocket, $other->pocket);
 
         $mine = new ShotChoice($free->ball, $free->pocket, new Stroke(Tip::fractions(0.0, 0.33), 1.37, 2.0));
-        $locked = self::planned(self::open(), 0, new Wishes([$mine]));
+        $locked = self::planned(self::open(), 0, new PlanConstraints([$mine]));
         self::assertEquals($mine, $locked->legs[0]->shot->choice);
         self::assertContains('locked by you', $locked->legs[0]->reasons);
     }
@@ -253,7 +253,7 @@ final class PlanSearchTest extends TestCase
             ->with(Ball::One, Spot::metres(2.3, 0.2))->with(Ball::Two, Spot::metres(2.3, 1.07))
             ->with(Ball::Three, Spot::metres(1.3, 0.45))->with(Ball::Four, Spot::metres(1.3, 0.82));
         $rack = new Rack(Game::StraightPool, $layout, player: new ExecutionErrors(...self::STRONG));
-        $policy = new Policy(new Values(Survey::of($rack, Order::aboutInTurn([Ball::One, Ball::Two, Ball::Three, Ball::Four], null, [], 2)), new Wishes()));
+        $policy = new Policy(new ValueTable(PlannerTables::of($rack, Order::aboutInTurn([Ball::One, Ball::Two, Ball::Three, Ball::Four], null, [], 2)), new PlanConstraints()));
         self::assertSame([], $policy->options($layout, 8, 8, 1));
         $next = $policy->next($layout, 1);
         self::assertNotNull($next);
@@ -289,7 +289,7 @@ final class PlanSearchTest extends TestCase
         foreach ([new RuleOptions(), new RuleOptions(callsNine: true)] as $rules) {
             $replays = new Replays();
             for ($seed = 1; $seed <= 10; ++$seed) {
-                $replays->play($policy, $policy->values->survey->simulator, self::open()->by($rules), null, $policy->values->order, self::open()->layout, $seed, $called);
+                $replays->play($policy, $policy->values->tables->simulator, self::open()->withRules($rules), null, $policy->values->order, self::open()->layout, $seed, $called);
             }
             $goneOn[] = $replays->reached[2] ?? 0;
         }
@@ -377,9 +377,9 @@ final class PlanSearchTest extends TestCase
         return new Rack(Game::NineBall, Table::layout([0 => [0.9, 0.5], 2 => [1.6, 0.9], 5 => [2.1, 0.35], 7 => [1.2, 1.0], 9 => [0.5, 0.4]]), player: new ExecutionErrors(...self::STRONG));
     }
 
-    private static function planned(Rack $rack, int $blocks, Wishes $wishes = new Wishes(), Weights $weights = new Weights(), int $seed = 1): Plan
+    private static function planned(Rack $rack, int $blocks, PlanConstraints $constraints = new PlanConstraints(), Weights $weights = new Weights(), int $seed = 1): Plan
     {
-        $planning = new Planning($rack, $wishes, $weights, $seed);
+        $planning = new Planning($rack, $constraints, $weights, $seed);
         for ($block = 0; $block < $blocks && $planning->step(); ++$block) {
         }
         $plan = $planning->plans()[0] ?? null;

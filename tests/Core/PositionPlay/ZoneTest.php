@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\PositionPlay;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
@@ -18,7 +18,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
@@ -53,7 +53,7 @@ final class ZoneTest extends TestCase
     public function testItAgreesWithSimulation(): void
     {
         [$layout, $lines] = self::zone();
-        $desk = new ShotDesk(new TableProfile(), new BallSet(), new Cue());
+        $desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
         $chance = new Chance(5);
         $agree = $count = 0;
         for ($i = 0; $i < 500; ++$i) {
@@ -61,7 +61,7 @@ final class ZoneTest extends TestCase
             $odds = Zone::best($lines, $spot, new BallSet());
             try {
                 $tried = Trials::of($desk->solve($layout->with(Ball::Cue, $spot), $lines[0]->choice($spot)), new EventSimulator(), new BallSet(), new ExecutionErrors(), 100)->chance();
-            } catch (LaneError) {
+            } catch (CoreError) {
                 $tried = 0.0;
             }
             // A hundred tries are off by 5 points and the fast odds by some 3; nearer to the edge neither can say.

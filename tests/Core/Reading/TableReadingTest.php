@@ -6,8 +6,8 @@ namespace ZigLane\Tests\Core\Reading;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Error\LaneError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -23,7 +23,7 @@ use ZigLane\Core\Reading\BallReading;
 use ZigLane\Core\Reading\TableReading;
 use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\StrokeName;
@@ -121,7 +121,7 @@ final class TableReadingTest extends TestCase
             $layout = Table::layout([0 => [$chance->float(0.6, 1.3), $chance->float(0.3, 0.9)], 1 => [$chance->float(1.6, 2.1), $chance->float(0.6, 1.0)], 8 => [0.4, 0.2]]);
             try {
                 $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3)), $chance->float(1.2, 3.0), 2.0)));
-            } catch (LaneError) {
+            } catch (CoreError) {
                 continue;
             }
             if (!$shot->isMade() || null !== $shot->scratch() || [] !== $shot->disturbed()) {
@@ -262,8 +262,8 @@ final class TableReadingTest extends TestCase
         self::assertEqualsWithDelta($across - 2 * Table::R, $passed[0][1], 0.002);
     }
 
-    private static function desk(): ShotDesk
+    private static function desk(): ShotSolver
     {
-        return new ShotDesk(new TableProfile(), new BallSet(), new Cue());
+        return new ShotSolver(new TableProfile(), new BallSet(), new Cue());
     }
 }

@@ -12,7 +12,7 @@ use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
@@ -184,7 +184,7 @@ final class AimFinderTest extends TestCase
 
     private static function solve(Layout $layout, Ball $ball, Pocket $pocket, Stroke $stroke): SolvedShot
     {
-        return (new ShotDesk(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice($ball, $pocket, $stroke));
+        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice($ball, $pocket, $stroke));
     }
 
     /** How far from the middle of the mouth the 1 passes when it is played without cushions in its way, metres. */

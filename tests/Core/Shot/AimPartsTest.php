@@ -10,7 +10,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\CueClearance;
 use ZigLane\Core\Stroke\Stroke;
@@ -56,7 +56,7 @@ final class AimPartsTest extends TestCase
 
     public function testARaisedCueSwervesTowardsItsSide(): void
     {
-        $shot = (new ShotDesk(new TableProfile(), new BallSet(), new Cue()))->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.3, 0.1), 2.0, 20.0)));
+        $shot = (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.3, 0.1), 2.0, 20.0)));
         $parts = AimParts::of($shot, new BallSet(), new TableProfile());
 
         self::assertNotNull($parts);
@@ -87,6 +87,6 @@ final class AimPartsTest extends TestCase
 
     private static function solved(float $side, float $aside): SolvedShot
     {
-        return (new ShotDesk(new TableProfile(), new BallSet(), new Cue()))->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, 0.0), 1.6), $aside));
+        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, 0.0), 1.6), $aside));
     }
 }

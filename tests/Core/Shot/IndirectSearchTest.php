@@ -11,7 +11,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\IndirectShot;
-use ZigLane\Core\Shot\ShotDesk;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
@@ -70,7 +70,7 @@ final class IndirectSearchTest extends TestCase
             $read = RackFile::parse((new RackFile($rack, 'bank', $way->shot->choice))->write())->shot;
             self::assertNotNull($read);
             self::assertEqualsWithDelta($way->shot->choice->direction ?? 0.0, $read->direction ?? 9.0, 1e-12);
-            self::assertTrue((new ShotDesk($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $read)->goesOn());
+            self::assertTrue((new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $read)->goesOn());
         }
     }
 

@@ -12,7 +12,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -25,7 +25,7 @@ final class LegsTest extends TestCase
     public function testEachLegStartsFromTheOneBefore(): void
     {
         $rack = self::rack();
-        $legs = Legs::play($rack, self::choices());
+        $legs = LegChain::play($rack, self::choices());
 
         self::assertSame([2, null], [$legs->done(), $legs->end]);
         self::assertFalse($legs->before(2)->layout->has(Ball::Four));
@@ -37,8 +37,8 @@ final class LegsTest extends TestCase
     public function testAMissOrAnAimThatCannotBeEndsTheRun(): void
     {
         $soft = new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 0.85));
-        self::assertSame('Leg 1 ends the run: the 4 stays out.', Legs::play(self::rack(), [$soft, self::choices()[1]])->end);
-        $twice = Legs::play(self::rack(), [self::choices()[0], self::choices()[0]]);
+        self::assertSame('Leg 1 ends the run: the 4 stays out.', LegChain::play(self::rack(), [$soft, self::choices()[1]])->end);
+        $twice = LegChain::play(self::rack(), [self::choices()[0], self::choices()[0]]);
         self::assertSame(1, $twice->done());
         self::assertStringStartsWith('Leg 2 cannot be played: ', (string) $twice->end);
     }
@@ -50,7 +50,7 @@ final class LegsTest extends TestCase
         self::assertSame([10, 10], $perfect->made);
 
         $run = Rehearsal::of(self::rack(), self::choices(), 400);
-        $first = Trials::of(Legs::play(self::rack(), self::choices())->solved[0], new EventSimulator(), self::rack()->balls, self::rack()->player, 400);
+        $first = Trials::of(LegChain::play(self::rack(), self::choices())->solved[0], new EventSimulator(), self::rack()->balls, self::rack()->player, 400);
         self::assertEqualsWithDelta($first->chance(), $run->made[0] / 400, 0.08);
         self::assertLessThan($run->made[0], $run->made[1]);
         self::assertSame(400, $run->made[1] + array_sum($run->ended));

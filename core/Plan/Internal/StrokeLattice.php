@@ -19,7 +19,7 @@ use ZigLane\Core\Table\TableProfile;
  *
  * @internal
  */
-final readonly class StrokeBook
+final readonly class StrokeLattice
 {
     /** Slowest speed of the lattice, m/s, and the ratio from each to the next. */
     private const SLOWEST = 0.45;
@@ -50,7 +50,7 @@ final readonly class StrokeBook
     private float $drag;
     private float $rolling;
 
-    public function __construct(TableProfile $table, private BallSet $set, private ExecutionErrors $errors)
+    public function __construct(TableProfile $table, private BallSet $balls, private ExecutionErrors $errors)
     {
         $this->drag = $table->slide * $table->gravity;
         $this->rolling = 2 * $table->roll * $table->gravity;
@@ -136,7 +136,7 @@ final readonly class StrokeBook
             return null;
         }
         [$start] = $stroke;
-        $millimetre = 0.001 / $this->set->radius;
+        $millimetre = 0.001 / $this->balls->radius;
         $share = $start / $speed;
         $bySpeed = $this->errors->speed * $share ** 2;
         $byHeight = 2.5 * $this->errors->tipHeight * $millimetre * $share;

@@ -17,7 +17,7 @@ use ZigLane\Core\Table\Rail;
  * A shot as drawn over its table plan. Pieces of a path are parabolas, drawn as the quadratic Bezier curves that they exactly
  * are.
  */
-final readonly class ShotPlot
+final readonly class ShotDrawing
 {
     /** Time between the ticks across a route, seconds. */
     public const TICK = 0.25;
@@ -44,7 +44,7 @@ final readonly class ShotPlot
     /** @var list<array{number: int, x: float, y: float}> where balls that moved and stay on the table stop */
     public array $ends;
 
-    public function __construct(private TablePlan $plan, SolvedShot $shot)
+    public function __construct(private TableDrawing $plan, SolvedShot $shot)
     {
         $p = $plan->projection;
         $routes = [];

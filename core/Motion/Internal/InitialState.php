@@ -9,7 +9,7 @@ namespace ZigLane\Core\Motion\Internal;
  *
  * @internal
  */
-final readonly class Lie
+final readonly class InitialState
 {
     /** @var array<int, float> metres along the table, of each ball, from the head to the foot */
     public array $x;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
@@ -14,7 +14,7 @@ use ZigLane\Core\Rules\Racking;
  * A run built leg by leg: each is played from where the one before it leaves the balls when nothing goes wrong. The chain ends at a
  * leg that cannot be aimed, does not pot its ball, or scratches.
  */
-final readonly class Legs
+final readonly class LegChain
 {
     /**
      * @param list<SolvedShot> $solved those that can be played, in order; the last may end the chain
@@ -27,7 +27,7 @@ final readonly class Legs
     /** @param list<ShotChoice> $choices */
     public static function play(Rack $rack, array $choices): self
     {
-        $desk = new ShotDesk($rack->table, $rack->balls, $rack->cue);
+        $desk = new ShotSolver($rack->table, $rack->balls, $rack->cue);
         $solved = [];
         $layout = $rack->layout;
         foreach ($choices as $i => $choice) {
@@ -37,7 +37,7 @@ final readonly class Legs
             }
             try {
                 $shot = $desk->solve($layout, $choice);
-            } catch (LaneError $e) {
+            } catch (CoreError $e) {
                 return new self($rack, $solved, \sprintf('Leg %d cannot be played: %s', $i + 1, lcfirst($e->getMessage())));
             }
             $solved[] = $shot;

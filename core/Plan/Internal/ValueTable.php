@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Plan\Order;
-use ZigLane\Core\Plan\Wishes;
+use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 
@@ -17,7 +17,7 @@ use ZigLane\Core\Position\Spot;
  *
  * @internal
  */
-final class Values
+final class ValueTable
 {
     /** The weight of either outer point and how far out it lies. */
     private const BLUR = 0.28867513459481287;
@@ -31,7 +31,7 @@ final class Values
     private const FREED = 0.5;
 
     /** Nodes of the lattice from which a cue ball opens a rack (2.2 m/s at contact), and what a slower one and one past the rack are worth. */
-    private const FIRM = 5 * StrokeBook::ROLLED * StrokeBook::SIDED;
+    private const FIRM = 5 * StrokeLattice::ROLLED * StrokeLattice::SIDED;
     private const SOFT = 0.3;
     private const PAST = 0.15;
 
@@ -53,9 +53,9 @@ final class Values
      * @param self|null $before  the values of the layout before some balls were moved
      * @param bool      $isRough whether strokes are taken to be met exactly, and fewer routes and sets looked at: for a first plan
      */
-    public function __construct(public readonly Survey $survey, public readonly Wishes $wishes, private readonly ?self $before = null, public readonly bool $isRough = false)
+    public function __construct(public readonly PlannerTables $tables, public readonly PlanConstraints $constraints, private readonly ?self $before = null, public readonly bool $isRough = false)
     {
-        $this->order = $survey->order;
+        $this->order = $tables->order;
     }
 
     /**
@@ -64,7 +64,7 @@ final class Values
      */
     public function moved(Layout $layout): self
     {
-        return new self($this->survey->moved($layout), $this->wishes, $this, $this->isRough);
+        return new self($this->tables->moved($layout), $this->constraints, $this, $this->isRough);
     }
 
     /**
@@ -72,9 +72,9 @@ final class Values
      *
      * @param int $freed trouble balls that have been moved, as bits
      */
-    public function at(int $set, float $x, float $y, int $freed = 0): float
+    public function at(int $mask, float $x, float $y, int $freed = 0): float
     {
-        return $this->order->isOut($set) ? 1.0 : $this->survey->grid->at($this->map($set, $freed), $x, $y);
+        return $this->order->isOut($mask) ? 1.0 : $this->tables->grid->at($this->map($mask, $freed), $x, $y);
     }
 
     /**
@@ -84,11 +84,11 @@ final class Values
      */
     public function bestSpots(int $count, float $mostX = \INF): array
     {
-        $map = $this->map($this->survey->all());
+        $map = $this->map($this->tables->all());
         arsort($map);
         $spots = [];
         foreach (array_keys($map) as $i) {
-            $spot = $this->survey->grid->spots[$i];
+            $spot = $this->tables->grid->spots[$i];
             if ($spot->x <= $mostX && [] === array_filter($spots, static fn (Spot $other): bool => $other->distanceTo($spot) < self::APART)) {
                 $spots[] = $spot;
             }
@@ -101,32 +101,32 @@ final class Values
     }
 
     /** @return list<float> for every spot of the grid */
-    public function map(int $set, int $freed = 0): array
+    public function map(int $mask, int $freed = 0): array
     {
-        $freed &= $set;
+        $freed &= $mask;
 
-        return $this->maps[$set | $freed << 16] ??= null === $this->before ? $this->swept($set, $freed) : $this->takenOver($this->before, $set, $freed);
+        return $this->maps[$mask | $freed << 16] ??= null === $this->before ? $this->swept($mask, $freed) : $this->takenOver($this->before, $mask, $freed);
     }
 
     /** @return list<float> */
-    private function takenOver(self $before, int $set, int $freed): array
+    private function takenOver(self $before, int $mask, int $freed): array
     {
-        $next = $this->order->next($set);
+        $next = $this->order->next($mask);
         $balls = Order::balls($next);
-        if (1 !== \count($balls) || !$this->survey->hasMoved($balls[0])) {
-            return $before->map($set, $freed);
+        if (1 !== \count($balls) || !$this->tables->hasMoved($balls[0])) {
+            return $before->map($mask, $freed);
         }
-        $left = $set & ~$next;
+        $left = $mask & ~$next;
         $rest = $this->usual($left, $freed);
-        $values = array_fill(0, \count($this->survey->grid->spots), self::INDIRECT * $rest);
-        foreach ($this->survey->prospects($balls[0]) as $prospect) {
-            if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($balls[0], $prospect->pocket)) {
+        $values = array_fill(0, \count($this->tables->grid->spots), self::INDIRECT * $rest);
+        foreach ($this->tables->pots($balls[0]) as $pot) {
+            if (0 !== ($pot->blocking & $left) || $this->constraints->forbids($balls[0], $pot->pocket)) {
                 continue;
             }
             // With the usual stroke: the chance at every speed would take three times as long, for a map that serves a few shots.
-            foreach ($this->survey->grid->spots as $i => $spot) {
-                $chance = $prospect->line->chance($spot);
-                if ($rest * $chance > $values[$i] && $prospect->isSeen($spot, $left)) {
+            foreach ($this->tables->grid->spots as $i => $spot) {
+                $chance = $pot->line->chance($spot);
+                if ($rest * $chance > $values[$i] && $pot->isSeen($spot, $left)) {
                     $values[$i] = $rest * $chance;
                 }
             }
@@ -136,34 +136,34 @@ final class Values
     }
 
     /** @return list<float> */
-    private function swept(int $set, int $freed): array
+    private function swept(int $mask, int $freed): array
     {
         $floor = 0.0;
-        foreach (Order::balls($this->order->next($set)) as $ball) {
+        foreach (Order::balls($this->order->next($mask)) as $ball) {
             $bit = Order::bit($ball);
-            $floor = max($floor, (0 !== ($freed & $bit) ? self::FREED : self::INDIRECT) * $this->usual($set & ~$bit, $freed));
+            $floor = max($floor, (0 !== ($freed & $bit) ? self::FREED : self::INDIRECT) * $this->usual($mask & ~$bit, $freed));
         }
-        $values = array_fill(0, \count($this->survey->grid->spots), $floor);
+        $values = array_fill(0, \count($this->tables->grid->spots), $floor);
         // Roughly: every other cut of the routes.
         $step = $this->isRough ? 2 : 1;
-        foreach (Order::balls($this->order->next($set)) as $ball) {
-            $left = $set & ~Order::bit($ball);
+        foreach (Order::balls($this->order->next($mask)) as $ball) {
+            $left = $mask & ~Order::bit($ball);
             // No pot here can be worth more than its chance times the best that may come after it.
             $most = $this->most($left, $freed);
-            foreach ($this->survey->prospects($ball) as $prospect) {
-                if (0 !== ($prospect->mask & $left) || $this->wishes->forbids($ball, $prospect->pocket)) {
+            foreach ($this->tables->pots($ball) as $pot) {
+                if (0 !== ($pot->blocking & $left) || $this->constraints->forbids($ball, $pot->pocket)) {
                     continue;
                 }
                 $worth = [];
-                foreach ($prospect->views() as $i => [$place, $row, $mask, $chances]) {
-                    if (0 !== ($mask & $left) || $most * max($chances) <= $values[$i]) {
+                foreach ($pot->views() as $i => [$place, $row, $blocking, $chances]) {
+                    if (0 !== ($blocking & $left) || $most * max($chances) <= $values[$i]) {
                         continue;
                     }
                     $cut = $step * min(intdiv((int) $place, $step), intdiv(RouteTable::CUTS - 1, $step) - 1);
-                    $low = $worth[$cut] ??= $this->worth($prospect, $cut, $left, $freed);
-                    $high = $worth[$cut + $step] ??= $this->worth($prospect, $cut + $step, $left, $freed);
+                    $low = $worth[$cut] ??= $this->worth($pot, $cut, $left, $freed);
+                    $high = $worth[$cut + $step] ??= $this->worth($pot, $cut + $step, $left, $freed);
                     $share = ($place - $cut) / $step;
-                    $spreads = $this->survey->book->spreads[$row];
+                    $spreads = $this->tables->lattice->spreads[$row];
                     $values[$i] = $this->isRough
                         ? self::sharpest($low, $high, $share, $chances, $spreads, $values[$i], $most)
                         : self::best($low, $high, $share, $chances, $spreads, $values[$i], $most);
@@ -179,29 +179,29 @@ final class Values
      *
      * @return list<float> by node
      */
-    public function worth(Prospect $prospect, int $cut, int $left, int $freed = 0): array
+    public function worth(PotCandidate $pot, int $cut, int $left, int $freed = 0): array
     {
-        [$masks, $x, $y] = $this->survey->routes($prospect)->row($cut);
+        [$blockings, $x, $y] = $this->tables->routes($pot)->row($cut);
         $out = $this->order->isOut($left);
         $map = $out ? [] : $this->map($left, $freed);
-        $grid = $this->survey->grid;
+        $grid = $this->tables->grid;
         // Where a route runs into a ball the cue ball ends anywhere, and the ball has been moved: trouble balls for the better.
-        $trouble = $this->survey->trouble() & $this->order->toCome($left) & ~$freed;
+        $trouble = $this->tables->trouble() & $this->order->toCome($left) & ~$freed;
         $knocked = [];
         $worth = [];
-        $isBreak = $out && $this->survey->isBreakBall($prospect->ball);
-        foreach ($masks as $node => $mask) {
-            $met = $mask & $left;
+        $isBreak = $out && $this->tables->isBreakBall($pot->ball);
+        foreach ($blockings as $node => $blocking) {
+            $met = $blocking & $left;
             $helped = 0;
             if (0 !== $met && !$out) {
-                $helped = RouteTable::DEAD === $mask ? 0 : $met & $trouble;
+                $helped = RouteTable::DEAD === $blocking ? 0 : $met & $trouble;
                 // Roughly: all at once, for the sets of freed balls are too many.
                 $helped = $this->isRough && 0 !== $helped ? $trouble : $helped;
                 $knocked[$helped] ??= self::KNOCKED * $this->average($left, $freed | $helped);
             }
             $worth[] = match (true) {
                 // A break shot is to open the rack; a cue ball that misses it or is slow seldom does.
-                $isBreak => 0 !== $mask ? ($node >= self::FIRM ? 1.0 : self::SOFT) : ($x[$node] < 0.0 ? 0.0 : self::PAST),
+                $isBreak => 0 !== $blocking ? ($node >= self::FIRM ? 1.0 : self::SOFT) : ($x[$node] < 0.0 ? 0.0 : self::PAST),
                 // With the last ball down it matters no more what the cue ball runs into.
                 $out => 0 !== $met || $x[$node] >= 0.0 ? 1.0 : 0.0,
                 0 !== $met => $knocked[$helped] ?? 0.0,
@@ -214,17 +214,17 @@ final class Values
     }
 
     /** What a set is worth at the best. */
-    public function most(int $set, int $freed = 0): float
+    public function most(int $mask, int $freed = 0): float
     {
-        return $this->order->isOut($set) ? 1.0 : max(0.0, ...$this->map($set, $freed));
+        return $this->order->isOut($mask) ? 1.0 : max(0.0, ...$this->map($mask, $freed));
     }
 
     /** What a set is worth on the average over the table. */
-    private function average(int $set, int $freed): float
+    private function average(int $mask, int $freed): float
     {
-        $key = $set | $freed << 16;
+        $key = $mask | $freed << 16;
         if (!isset($this->means[$key])) {
-            $map = $this->map($set, $freed);
+            $map = $this->map($mask, $freed);
             $this->means[$key] = array_sum($map) / \count($map);
         }
 
@@ -232,14 +232,14 @@ final class Values
     }
 
     /** What a set is worth on the average over the better half of the table. */
-    public function usual(int $set, int $freed = 0): float
+    public function usual(int $mask, int $freed = 0): float
     {
-        if ($this->order->isOut($set)) {
+        if ($this->order->isOut($mask)) {
             return 1.0;
         }
-        $key = $set | $freed << 16;
+        $key = $mask | $freed << 16;
         if (!isset($this->halves[$key])) {
-            $map = $this->map($set, $freed);
+            $map = $this->map($mask, $freed);
             rsort($map);
             $half = \array_slice($map, 0, intdiv(\count($map), 2));
             $this->halves[$key] = array_sum($half) / \count($half);
@@ -266,7 +266,7 @@ final class Values
             $worth[] = $value + $share * ($high[$node] - $value);
         }
         $best = $least;
-        for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
+        for ($speed = 0; $speed < StrokeLattice::SPEEDS; ++$speed) {
             $chance = $chances[$speed];
             if ($chance * $most <= $best) {
                 continue;
@@ -293,8 +293,8 @@ final class Values
     private static function sharpest(array $low, array $high, float $share, array $chances, array $spreads, float $least, float $most): float
     {
         $best = $least;
-        $stride = StrokeBook::ROLLED * StrokeBook::SIDED;
-        for ($speed = 0; $speed < StrokeBook::SPEEDS; ++$speed) {
+        $stride = StrokeLattice::ROLLED * StrokeLattice::SIDED;
+        for ($speed = 0; $speed < StrokeLattice::SPEEDS; ++$speed) {
             $chance = $chances[$speed];
             if ($chance * $most <= $best) {
                 continue;
@@ -320,14 +320,14 @@ final class Values
     public static function blurred(array $worth, array $spreads, int $speed): array
     {
         $blurred = [];
-        $stride = StrokeBook::ROLLED * StrokeBook::SIDED;
+        $stride = StrokeLattice::ROLLED * StrokeLattice::SIDED;
         $slower = $speed > 0 ? -$stride : 0;
-        $faster = $speed < StrokeBook::SPEEDS - 1 ? $stride : 0;
-        for ($roll = 0; $roll < StrokeBook::ROLLED; ++$roll) {
-            $lower = $roll > 0 ? -StrokeBook::SIDED : 0;
-            $higher = $roll < StrokeBook::ROLLED - 1 ? StrokeBook::SIDED : 0;
-            for ($side = 0; $side < StrokeBook::SIDED; ++$side) {
-                $node = $speed * $stride + $roll * StrokeBook::SIDED + $side;
+        $faster = $speed < StrokeLattice::SPEEDS - 1 ? $stride : 0;
+        for ($roll = 0; $roll < StrokeLattice::ROLLED; ++$roll) {
+            $lower = $roll > 0 ? -StrokeLattice::SIDED : 0;
+            $higher = $roll < StrokeLattice::ROLLED - 1 ? StrokeLattice::SIDED : 0;
+            for ($side = 0; $side < StrokeLattice::SIDED; ++$side) {
+                $node = $speed * $stride + $roll * StrokeLattice::SIDED + $side;
                 $spread = $spreads[$node];
                 if (null === $spread) {
                     continue;
@@ -336,7 +336,7 @@ final class Values
                 $value = $here
                     + self::BLUR * $spread[0] * ($worth[$node + $slower] + $worth[$node + $faster] - 2 * $here)
                     + self::BLUR * $spread[1] * ($worth[$node + $lower] + $worth[$node + $higher] - 2 * $here)
-                    + self::BLUR * $spread[2] * ($worth[$node - ($side > 0 ? 1 : 0)] + $worth[$node + ($side < StrokeBook::SIDED - 1 ? 1 : 0)] - 2 * $here);
+                    + self::BLUR * $spread[2] * ($worth[$node - ($side > 0 ? 1 : 0)] + $worth[$node + ($side < StrokeLattice::SIDED - 1 ? 1 : 0)] - 2 * $here);
                 $blurred[$node] = $value;
             }
         }

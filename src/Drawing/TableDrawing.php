@@ -13,7 +13,7 @@ use ZigLane\Core\Table\PocketGeometry;
 use ZigLane\Core\Table\TableGeometry;
 
 /** A table with its balls as drawn: everything in the units of its projection. */
-final readonly class TablePlan
+final readonly class TableDrawing
 {
     /** Room around the play surface for rails, diamonds and their numbers, millimetres. */
     private const MARGIN = 186;

@@ -9,7 +9,7 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Table\Pocket;
 
 /** What a person decides for the planner: legs that stay as they are, pockets that are not to be used, an order of balls. */
-final readonly class Wishes
+final readonly class PlanConstraints
 {
     /**
      * @param list<ShotChoice>          $locked    legs that stay, each when its ball's turn comes

@@ -18,9 +18,9 @@ use ZigLane\Core\Table\Pocket;
  *
  * @internal
  */
-final class Prospect
+final class PotCandidate
 {
-    /** Nodes of the StrokeBook's speeds for which the chance is worked out; between them straight. */
+    /** Nodes of the StrokeLattice's speeds for which the chance is worked out; between them straight. */
     private const ANCHORS = [1, 3, 6];
     /** A gap in which another ball is still in the way, metres. */
     private const TIGHT = 0.002;
@@ -35,8 +35,8 @@ final class Prospect
     public readonly Ball $ball;
     public readonly Pocket $pocket;
 
-    /** @param int $mask balls that must be gone, as bits */
-    public function __construct(public readonly PotModel $line, public readonly int $mask, private readonly Layout $others, private readonly Sight $sight, public readonly StrokeBook $book, private readonly Grid $grid)
+    /** @param int $blocking balls that must be gone, as bits */
+    public function __construct(public readonly PotModel $line, public readonly int $blocking, private readonly Layout $others, private readonly Sight $sight, public readonly StrokeLattice $lattice, private readonly Grid $grid)
     {
         $this->ball = $line->ball;
         $this->pocket = $line->pocket;
@@ -60,7 +60,7 @@ final class Prospect
     }
 
     /**
-     * What the pot looks like from a spot: place of the cut in the RouteTable, row of the distance in the StrokeBook, balls that must be
+     * What the pot looks like from a spot: place of the cut in the RouteTable, row of the distance in the StrokeLattice, balls that must be
      * gone as bits, and the chance at each speed of the book; null where it cannot be played.
      *
      * @param int $left balls that lie on the table, as bits: where one of them is in the cue ball's way there is nothing to see
@@ -75,19 +75,19 @@ final class Prospect
         if (null === $place || $distance < 0.01) {
             return null;
         }
-        $mask = self::inTheWay($this->sight, $this->others, $cue, $ghost);
-        if (0 !== ($mask & $left)) {
+        $blocking = self::inTheWay($this->sight, $this->others, $cue, $ghost);
+        if (0 !== ($blocking & $left)) {
             return null;
         }
         $chances = [];
         foreach (self::ANCHORS as $node) {
-            $chances[] = $this->line->chanceAt($cue, $this->book->speeds[$node]);
+            $chances[] = $this->line->chanceAt($cue, $this->lattice->speeds[$node]);
         }
         if (max($chances) < self::LEAST) {
             return null;
         }
 
-        return [$place, $this->book->row($distance), $mask, self::bySpeed($chances)];
+        return [$place, $this->lattice->row($distance), $blocking, self::bySpeed($chances)];
     }
 
     /** Whether none of the balls that lie on the table, as bits, is in the cue ball's way from a spot. */
@@ -99,19 +99,19 @@ final class Prospect
     /** @return int the balls that lie in a straight way, as bits */
     public static function inTheWay(Sight $sight, Layout $others, Spot $from, Spot $to): int
     {
-        $mask = 0;
+        $blocking = 0;
         do {
             $found = false;
             foreach ($sight->clearance($others, $from, $to, []) as $nearest) {
                 if (null !== $nearest && $nearest[0] < self::TIGHT) {
-                    $mask |= 1 << $nearest[1]->value;
+                    $blocking |= 1 << $nearest[1]->value;
                     $others = $others->without($nearest[1]);
                     $found = true;
                 }
             }
         } while ($found);
 
-        return $mask;
+        return $blocking;
     }
 
     /**
@@ -123,7 +123,7 @@ final class Prospect
     {
         [$a, $b, $c] = self::ANCHORS;
         $all = [];
-        for ($node = 0; $node < StrokeBook::SPEEDS; ++$node) {
+        for ($node = 0; $node < StrokeLattice::SPEEDS; ++$node) {
             $all[] = max(0.0, min(1.0, $node < $b
                 ? $chances[0] + ($node - $a) / ($b - $a) * ($chances[1] - $chances[0])
                 : $chances[1] + ($node - $b) / ($c - $b) * ($chances[2] - $chances[1])));

@@ -15,7 +15,7 @@ use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\TableProfile;
 
 /** Answers a called shot on a given table: aims it in the full model and plays it among all balls. */
-final readonly class ShotDesk
+final readonly class ShotSolver
 {
     private AimFinder $aims;
     private EventSimulator $simulator;

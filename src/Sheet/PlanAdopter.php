@@ -7,13 +7,13 @@ namespace ZigLane\App\Sheet;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
-use ZigLane\Core\Error\LaneError;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\Legs;
+use ZigLane\Core\Shot\LegChain;
 
 /** Brings a plan, or what was really shot of it, into its sheet. */
-final readonly class RunTaker
+final readonly class PlanAdopter
 {
     public function __construct(private SheetEditor $editor)
     {
@@ -36,13 +36,13 @@ final readonly class RunTaker
      * @param string $at where the cue ball stopped, in diamonds
      *
      * @throws UnprocessableEntityHttpException If the spot is not understood
-     * @throws LaneError                        If the cue ball cannot lie there
+     * @throws CoreError                        If the cue ball cannot lie there
      */
     public function endedUp(RackSheet $sheet, ?PlanJob $job, int $plan, int $leg, string $at, int $version): void
     {
         $file = $this->file($job, $plan);
         $rack = $file->placed();
-        $solved = Legs::play($rack, \array_slice($file->legs, 0, max(1, $leg)))->solved;
+        $solved = LegChain::play($rack, \array_slice($file->legs, 0, max(1, $leg)))->solved;
         if ([] === $solved) {
             throw new UnprocessableEntityHttpException('That leg cannot be played from the table as it is.');
         }

@@ -8,6 +8,6 @@ namespace ZigLane\Core\Error;
  * Marks every exception that the core throws on purpose. Its message is a sentence for a person: the value found, what is
  * allowed and, where a person can mend it, how.
  */
-interface LaneError extends \Throwable
+interface CoreError extends \Throwable
 {
 }

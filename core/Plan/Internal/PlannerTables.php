@@ -24,7 +24,7 @@ use ZigLane\Core\Table\TableGeometry;
  *
  * @internal
  */
-final class Survey
+final class PlannerTables
 {
     /** Most pockets looked at for a ball, and most kept as a rule. */
     private const LOOKED = 4;
@@ -35,12 +35,12 @@ final class Survey
     private const STILL = 0.002;
 
     public readonly Grid $grid;
-    public readonly StrokeBook $book;
+    public readonly StrokeLattice $lattice;
     public readonly EventSimulator $simulator;
     public readonly Layout $layout;
 
-    /** @var array<int, list<Prospect>> by the ball's number, as far as they were asked for, the best first */
-    private array $prospects = [];
+    /** @var array<int, list<PotCandidate>> by the ball's number, as far as they were asked for, the best first */
+    private array $pots = [];
 
     /** @var array<string, RouteTable> */
     private array $routes = [];
@@ -57,7 +57,7 @@ final class Survey
     {
         $this->layout = $layout->without(Ball::Cue);
         $this->grid = $before->grid ?? new Grid($rack->table, $rack->balls);
-        $this->book = $before->book ?? new StrokeBook($rack->table, $rack->balls, $rack->player);
+        $this->lattice = $before->lattice ?? new StrokeLattice($rack->table, $rack->balls, $rack->player);
         $this->simulator = $before->simulator ?? new EventSimulator($rack->table, $rack->balls);
         $this->sight = new Sight($rack->balls);
     }
@@ -71,11 +71,11 @@ final class Survey
     /** The same table with another number of ways kept, and for another order of balls; what is known of it is taken over. */
     public function keeping(int $kept, Order $order): self
     {
-        $survey = new self($this->rack, $this->layout, $order, $this, $kept);
-        $survey->prospects = $this->prospects;
-        $survey->routes = $this->routes;
+        $tables = new self($this->rack, $this->layout, $order, $this, $kept);
+        $tables->pots = $this->pots;
+        $tables->routes = $this->routes;
 
-        return $survey;
+        return $tables;
     }
 
     /**
@@ -84,20 +84,20 @@ final class Survey
      */
     public function moved(Layout $layout): self
     {
-        $survey = new self($this->rack, $layout, $this->order, $this, $this->kept);
-        $survey->moved = $this->moved;
-        foreach ($survey->layout->balls() as $ball) {
+        $tables = new self($this->rack, $layout, $this->order, $this, $this->kept);
+        $tables->moved = $this->moved;
+        foreach ($tables->layout->balls() as $ball) {
             if ($this->layout->spot($ball)->distanceTo($layout->spot($ball)) > self::STILL) {
-                $survey->moved |= 1 << $ball->value;
-            } elseif (isset($this->prospects[$ball->value])) {
-                $survey->prospects[$ball->value] = $this->prospects[$ball->value];
-                foreach ($this->prospects[$ball->value] as $prospect) {
-                    $survey->routes[self::key($prospect)] = $this->routes($prospect);
+                $tables->moved |= 1 << $ball->value;
+            } elseif (isset($this->pots[$ball->value])) {
+                $tables->pots[$ball->value] = $this->pots[$ball->value];
+                foreach ($this->pots[$ball->value] as $pot) {
+                    $tables->routes[self::key($pot)] = $this->routes($pot);
                 }
             }
         }
 
-        return $survey;
+        return $tables;
     }
 
     public function hasMoved(Ball $ball): bool
@@ -130,7 +130,7 @@ final class Survey
             $this->trouble = 0;
             foreach (Order::balls($this->order->toCome($this->all())) as $ball) {
                 $others = $this->all() & $this->order->after($ball);
-                if ([] === array_filter($this->prospects($ball), static fn (Prospect $prospect): bool => 0 === ($prospect->mask & $others))) {
+                if ([] === array_filter($this->pots($ball), static fn (PotCandidate $pot): bool => 0 === ($pot->blocking & $others))) {
                     $this->trouble |= Order::bit($ball);
                 }
             }
@@ -142,19 +142,19 @@ final class Survey
     /**
      * @param int|null $most null: as many as are kept
      *
-     * @return list<Prospect> the best ways into a pocket of a ball
+     * @return list<PotCandidate> the best ways into a pocket of a ball
      */
-    public function prospects(Ball $ball, ?int $most = null): array
+    public function pots(Ball $ball, ?int $most = null): array
     {
-        return \array_slice($this->prospects[$ball->value] ??= $this->found($ball), 0, $most ?? $this->kept);
+        return \array_slice($this->pots[$ball->value] ??= $this->found($ball), 0, $most ?? $this->kept);
     }
 
-    public function routes(Prospect $prospect): RouteTable
+    public function routes(PotCandidate $pot): RouteTable
     {
-        return $this->routes[self::key($prospect)] ??= new RouteTable($this->racked($prospect->ball) ?? $this->without(~$this->order->after($prospect->ball)), $prospect->line, $this->simulator, $this->rack->balls, $this->book);
+        return $this->routes[self::key($pot)] ??= new RouteTable($this->racked($pot->ball) ?? $this->without(~$this->order->after($pot->ball)), $pot->line, $this->simulator, $this->rack->balls, $this->lattice);
     }
 
-    /** @return list<Prospect> all that were looked at and go, the best first */
+    /** @return list<PotCandidate> all that were looked at and go, the best first */
     private function found(Ball $ball): array
     {
         $others = $this->layout->without($ball);
@@ -166,16 +166,16 @@ final class Survey
             if (null === $line || !$this->isOnBed($line)) {
                 continue;
             }
-            $mask = Prospect::inTheWay($this->sight, $others, $object, $geometry->mouth());
+            $blocking = PotCandidate::inTheWay($this->sight, $others, $object, $geometry->mouth());
             foreach ($others->balls() as $other) {
                 if ($others->spot($other)->distanceTo($line->ghost) < $this->rack->balls->diameter() + 1e-4) {
-                    $mask |= 1 << $other->value;
+                    $blocking |= 1 << $other->value;
                 }
             }
-            $prospect = new Prospect($line, $mask, $others, $this->sight, $this->book, $this->grid);
-            $reach = $prospect->reach();
+            $pot = new PotCandidate($line, $blocking, $others, $this->sight, $this->lattice, $this->grid);
+            $reach = $pot->reach();
             if ($reach > 0.0) {
-                $found[] = [$reach, $prospect];
+                $found[] = [$reach, $pot];
             }
         }
         usort($found, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
@@ -200,14 +200,14 @@ final class Survey
         return Racking::again(Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)), $this->rack->table, $this->rack->balls)?->without(Ball::Cue);
     }
 
-    private function without(int $set): Layout
+    private function without(int $mask): Layout
     {
-        return array_reduce($this->layout->balls(), static fn (Layout $left, Ball $ball): Layout => 0 !== ($set & 1 << $ball->value) ? $left->without($ball) : $left, $this->layout);
+        return array_reduce($this->layout->balls(), static fn (Layout $left, Ball $ball): Layout => 0 !== ($mask & 1 << $ball->value) ? $left->without($ball) : $left, $this->layout);
     }
 
-    private static function key(Prospect $prospect): string
+    private static function key(PotCandidate $pot): string
     {
-        return $prospect->ball->value.$prospect->pocket->value;
+        return $pot->ball->value.$pot->pocket->value;
     }
 
     private function isOnBed(PotModel $line): bool

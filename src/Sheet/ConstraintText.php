@@ -5,25 +5,25 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use ZigLane\App\Entity\PlanJob;
-use ZigLane\Core\Plan\Wishes;
+use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Table\Pocket;
 
 /** What a person wishes of a plan, between the page, the job and the planner. */
-final class PlanWishes
+final class ConstraintText
 {
-    public static function of(PlanJob $job): Wishes
+    public static function of(PlanJob $job): PlanConstraints
     {
-        $wishes = $job->getWishes();
+        $constraints = $job->getConstraints();
         $forbidden = $before = [];
-        foreach ($wishes['forbidden'] as [$ball, $pocket]) {
+        foreach ($constraints['forbidden'] as [$ball, $pocket]) {
             $forbidden[] = [Ball::named($ball) ?? Ball::One, Pocket::from($pocket)];
         }
-        foreach ($wishes['before'] as [$one, $other]) {
+        foreach ($constraints['before'] as [$one, $other]) {
             $before[] = [Ball::named($one) ?? Ball::One, Ball::named($other) ?? Ball::One];
         }
 
-        return new Wishes($job->getLegs(), $forbidden, $before);
+        return new PlanConstraints($job->getLegs(), $forbidden, $before);
     }
 
     /**

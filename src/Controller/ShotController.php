@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Drawing\ShotDrawing;
+use ZigLane\App\Drawing\ShotReport;
+use ZigLane\App\Drawing\TableDrawing;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\LegPlace;
+use ZigLane\App\Sheet\LookInput;
+use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\App\Sheet\ShotAnswer;
+use ZigLane\App\Sheet\StrokeInput;
+use ZigLane\App\Sheet\TipUnit;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Reading\EasiestPocket;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\AimParts;
+use ZigLane\Core\Shot\RouteClearance;
+use ZigLane\Core\Stroke\CueClearance;
+use ZigLane\Core\Stroke\StrokeName;
+
+/** The plan of a sheet, leg by leg: ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
+final class ShotController extends AbstractController
+{
+    #[Route('/sheets/{id}/plan', name: 'sheet_plan', methods: ['GET'])]
+    public function show(Request $request, RackSheet $sheet): Response
+    {
+        $place = LegPlace::of($sheet, $request->query);
+
+        return $this->render('plan/shot.html.twig', $this->view($request, $place, $this->input($request, $place)));
+    }
+
+    /** The parts of the page that a changed stroke redraws. */
+    #[Route('/sheets/{id}/plan/draw', name: 'sheet_draw', methods: ['GET'])]
+    public function draw(Request $request, RackSheet $sheet): Response
+    {
+        return $this->render('plan/answer.html.twig', $this->view($request, LegPlace::of($sheet, $request->query), StrokeInput::of($request->query)));
+    }
+
+    #[Route('/sheets/{id}/plan', name: 'sheet_call', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function save(Request $request, RackSheet $sheet, SheetEditor $editor): Response
+    {
+        $place = LegPlace::of($sheet, $request->request);
+        $input = StrokeInput::of($request->request);
+        try {
+            $choice = $input->choice(ShotAnswer::scale($place->rack));
+            ShotAnswer::solve($place->rack, $choice);
+        } catch (CoreError|UnprocessableEntityHttpException $e) {
+            return $this->render('plan/shot.html.twig', [...$this->view($request, $place, $input), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
+        }
+        $editor->call($sheet, $choice, $request->request->getInt('version'), $place->leg);
+        $this->addFlash('notice', 1 === $place->leg ? 'The shot is saved with the sheet.' : \sprintf('Leg %d is saved with the sheet.', $place->leg));
+
+        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...(1 === $place->leg ? [] : ['leg' => $place->leg])], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/sheets/{id}/plan/cut', name: 'sheet_cut', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function cutBack(Request $request, RackSheet $sheet, SheetEditor $editor): Response
+    {
+        $leg = max(1, $request->request->getInt('leg'));
+        $editor->cutBack($sheet, $request->request->getInt('version'), $leg);
+        $this->addFlash('notice', \sprintf('Leg %d and what came after it are taken off.', $leg));
+
+        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...($leg > 2 ? ['leg' => $leg - 1] : [])], Response::HTTP_SEE_OTHER);
+    }
+
+    private function input(Request $request, LegPlace $place): StrokeInput
+    {
+        if ($request->query->has('ball')) {
+            return StrokeInput::of($request->query);
+        }
+        if (null !== $place->kept && $place->rack->layout->has($place->kept->ball)) {
+            return StrokeInput::fromChoice($place->kept, ShotAnswer::scale($place->rack), $place->sheet->getOwner()->getTipUnit());
+        }
+
+        return $this->opening($place->rack, $place->sheet->getOwner()->getTipUnit());
+    }
+
+    /** Before anything is chosen: the lowest ball and the pocket with the least cut, hit in the middle at two lengths. */
+    private function opening(Rack $rack, TipUnit $unit): StrokeInput
+    {
+        foreach ($rack->game->balls() as $ball) {
+            if ($rack->layout->has($ball) && $rack->layout->has(Ball::Cue)) {
+                $pocket = EasiestPocket::leastCut($rack, $ball);
+
+                return new StrokeInput($ball->label(), $pocket->value, unit: $unit);
+            }
+        }
+
+        return new StrokeInput(unit: $unit);
+    }
+
+    /** @return array<string, mixed> */
+    private function view(Request $request, LegPlace $place, StrokeInput $input): array
+    {
+        $rack = $place->rack;
+        $plan = TableDrawing::heldBy($request, $rack);
+        $balls = $rack->objectBalls();
+        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'passed' => [], 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
+        if ([] === $balls || !$view['has_cue']) {
+            return $view;
+        }
+        $scale = ShotAnswer::scale($rack);
+        try {
+            $choice = $input->choice($scale);
+            $view['tip'] = $choice->stroke->tip;
+            $view['most_lengths'] = $scale->most();
+            $shot = ShotAnswer::solve($rack, $choice);
+            $view['shot'] = $shot;
+            $view['plot'] = new ShotDrawing($plan, $shot);
+            $view['report'] = new ShotReport($shot, $rack->table);
+            $view['parts'] = AimParts::of($shot, $rack->balls, $rack->table);
+            $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->table, $rack->balls);
+            $view['passed'] = RouteClearance::of($shot, $rack->balls)->passed;
+            $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
+            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale, $input->unit) == StrokeInput::fromChoice($choice, $scale, $input->unit);
+        } catch (CoreError|UnprocessableEntityHttpException $e) {
+            $view['error'] = $e->getMessage();
+        }
+
+        return $view;
+    }
+}
