@@ -1,8 +1,6 @@
 // The shot desk: clicks on the table and on the cue ball's face fill in the form; every change asks the server to draw again.
 
-const TIPS_PER_RADIUS = 1 / 0.339321;
 const MISCUE = 0.5;
-const RADIUS_MM = 28.575;
 
 export function watchShot(htmx) {
     const form = document.querySelector('[data-shot]');
@@ -63,8 +61,8 @@ export function watchShot(htmx) {
         const angle = ((hour + (minute || 0) / 60) * Math.PI) / 6;
         const typed = form.elements.tips.value;
         const number = parseFloat(typed) || 0;
-        const units = { '%': 100, m: RADIUS_MM, t: TIPS_PER_RADIUS };
-        const offset = number / (units[typed.match(/[%mt]/)?.[0]] ?? perRadius());
+        const { tips, percent, mm } = JSON.parse(form.elements.tips.dataset.units);
+        const offset = number / ({ '%': percent, m: mm, t: tips }[typed.match(/[%mt]/)?.[0]] ?? perRadius());
         return [offset * Math.sin(angle), offset * Math.cos(angle)];
     };
     const pointAt = (event) => {

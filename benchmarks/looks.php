@@ -8,7 +8,6 @@
 declare(strict_types=1);
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PocketSides;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\QuickChance;
@@ -32,20 +31,16 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
 $chance = new Chance(50);
-[$table, $set, $cue, $errors] = [new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors()];
-$simulator = new EventSimulator($table, $set);
-$desk = new ShotSolver($table, $set, $cue);
-$scale = new LengthScale($table, $set);
+$errors = new ExecutionErrors();
+$solver = new ShotSolver();
+$scale = new LengthScale($solver->equipment);
 $times = [];
 $timed = static function (string $what, Closure $work) use (&$times): mixed {
     $start = hrtime(true);
@@ -59,7 +54,7 @@ for ($layouts = 0; $layouts < 50;) {
     $layout = (new Table())->randomLayout($chance, 9);
     $choice = new ShotChoice(Ball::One, Pocket::cases()[$chance->int(0, 5)], new Stroke(Tip::fractions(0.1, 0.1), $scale->speed($chance->float(1.2, 2.6)), 2.0));
     try {
-        $shot = $desk->solve($layout, $choice);
+        $shot = $solver->solve($layout, $choice);
     } catch (CoreError) {
         continue;
     }
@@ -67,37 +62,37 @@ for ($layouts = 0; $layouts < 50;) {
         continue;
     }
     ++$layouts;
-    $timed('stroke: aim, route, name', static fn () => $desk->solve($layout, $choice));
+    $timed('stroke: aim, route, name', static fn () => $solver->solve($layout, $choice));
     $timed('speed in lengths, one way', static fn () => $scale->speed(2.1));
-    $timed('odds: 300 tries and the window', static function () use ($shot, $simulator, $table, $set, $cue, $errors): void {
-        Trials::of($shot, $simulator, $set, $errors, 300);
-        Window::of($shot, $simulator, $table, $set, $cue);
+    $timed('odds: 300 tries and the window', static function () use ($shot, $solver, $errors): void {
+        Trials::of($shot, $solver, $errors, 300);
+        Window::of($shot, $solver);
     });
-    $timed('sides of the pocket', static fn (): PocketSides => PocketSides::of($shot, $simulator, $table));
-    $timed('spread: 300 tries and outlines', static function () use ($shot, $simulator, $set, $errors): void {
-        $trials = Trials::of($shot, $simulator, $set, $errors, 300, 1, Ball::Two);
+    $timed('sides of the pocket', static fn (): PocketSides => PocketSides::of($shot, $solver));
+    $timed('spread: 300 tries and outlines', static function () use ($shot, $solver, $errors): void {
+        $trials = Trials::of($shot, $solver, $errors, 300, 1, Ball::Two);
         $trials->outline(0.68);
         $trials->outline(0.95);
     });
-    $timed('fan of nine tips', static fn () => Fan::overTips($desk, $layout, $choice));
-    $timed('fan of six speeds', static fn () => Fan::overSpeeds($desk, $layout, $choice, $scale));
+    $timed('fan of nine tips', static fn () => Fan::overTips($solver, $layout, $choice));
+    $timed('fan of six speeds', static fn () => Fan::overSpeeds($solver, $layout, $choice, $scale));
     $line = null;
-    $lines = $timed('lines of the next ball, six pockets', static fn (): array => array_values(array_filter(array_map(static fn (Pocket $pocket): ?PotModel => PotModel::find($shot->outcome->final, Ball::Two, $pocket, $simulator, $table, $set, $cue, $errors), Pocket::cases()))));
+    $lines = $timed('lines of the next ball, six pockets', static fn (): array => array_values(array_filter(array_map(static fn (Pocket $pocket): ?PotModel => PotModel::find($shot->outcome->final, Ball::Two, $pocket, $solver, $errors), Pocket::cases()))));
     if ([] !== $lines) {
-        $timed('zone, one pocket, three contours', static function () use ($lines, $table, $set): void {
-            $zone = Zone::of([$lines[0]], $table, $set);
+        $timed('zone, one pocket, three contours', static function () use ($lines, $solver): void {
+            $zone = Zone::of([$lines[0]], $solver->equipment);
             array_map($zone->polygons(...), [0.7, 0.85, 0.9]);
         });
-        $timed('zone, all open pockets', static fn () => Zone::of($lines, $table, $set));
-        $timed('lane', static fn () => Lane::of($shot, $lines, 0.5, $simulator, $set));
+        $timed('zone, all open pockets', static fn () => Zone::of($lines, $solver->equipment));
+        $timed('lane', static fn () => Lane::of($shot, $lines, 0.5, $solver));
     }
-    $timed('reading of the table', static fn () => TableReading::of($layout, $table, $set, $cue, $errors));
-    $timed('chance of a pot from its window', static fn (): float => QuickChance::of($choice, $shot->strike, $simulator->rollouts($layout), $set, $errors));
+    $timed('reading of the table', static fn () => TableReading::of($layout, $solver, $errors));
+    $timed('chance of a pot from its window', static fn (): float => QuickChance::of($choice, $shot->strike, $solver->simulator->rollouts($layout), $solver->equipment->balls, $errors));
     $rack = new Rack(Game::NineBall, $layout, player: $errors);
     $timed('indirect shots', static fn () => (new IndirectSearch($rack))->find([Ball::One]));
     if ([] !== $lines && $shot->outcome->final->has(Ball::Three)) {
-        $timed('zone with the ball after, on top of the zone', static function () use ($rack, $shot, $lines, $table, $set): void {
-            Zone::ofOdds($lines, TwoAhead::odds($rack->withLayout($shot->outcome->final), $lines, Ball::Three), $table, $set)->polygons(0.5);
+        $timed('zone with the ball after, on top of the zone', static function () use ($rack, $shot, $lines, $solver): void {
+            Zone::ofOdds($lines, TwoAhead::odds($rack->withLayout($shot->outcome->final), $lines, Ball::Three), $solver->equipment)->polygons(0.5);
         });
     }
     if (0 === $layouts % 3) {
@@ -108,12 +103,12 @@ for ($layouts = 0; $layouts < 50;) {
             $timed('a block of twenty replays', static fn () => $search->block($candidates[0], 0));
         }
     }
-    $timed('land here, with the sides of the pocket and a raised cue', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
-        $search = new LandingSearch($table, $set, $cue, $errors);
+    $timed('land here, with the sides of the pocket and a raised cue', static function () use ($layout, $shot, $solver, $errors): void {
+        $search = new LandingSearch($solver, $errors);
         $search->find($layout, Ball::One, $shot->choice->pocket, new SpotTarget($shot->outcome->final->spot(Ball::Cue)), 2.0, [0.0, ...$search->sides($layout, Ball::One, $shot->choice->pocket)], [10.0, 20.0]);
     });
-    $timed('land here', static function () use ($layout, $shot, $table, $set, $cue, $errors): void {
-        (new LandingSearch($table, $set, $cue, $errors))->find($layout, Ball::One, $shot->choice->pocket, new SpotTarget($shot->outcome->final->spot(Ball::Cue)));
+    $timed('land here', static function () use ($layout, $shot, $solver, $errors): void {
+        (new LandingSearch($solver, $errors))->find($layout, Ball::One, $shot->choice->pocket, new SpotTarget($shot->outcome->final->spot(Ball::Cue)));
     });
 }
 

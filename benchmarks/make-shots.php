@@ -14,10 +14,8 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
@@ -25,7 +23,7 @@ require dirname(__DIR__).'/vendor/autoload.php';
 
 $chance = new Chance(20261124);
 $table = new Table();
-$desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
+$desk = new ShotSolver();
 $shots = [];
 while (count($shots) < 20) {
     $layout = $table->randomLayout($chance, 10);

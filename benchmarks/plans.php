@@ -8,7 +8,6 @@
 
 declare(strict_types=1);
 
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\EasiestPot;
 use ZigLane\Core\Plan\Order;
@@ -26,6 +25,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
@@ -82,15 +82,15 @@ if ('stated' !== ($options['only'] ?? '')) {
                 $best = $search->candidates()[0] ?? null;
                 $beginner = new EasiestPot($rack, $group);
                 $place = $beginner->place();
-                $simulator = new EventSimulator($rack->table, $rack->balls);
+                $solver = new ShotSolver($rack->equipment);
                 for ($i = 0; $i < $replays; ++$i) {
                     if (null !== $best) {
-                        $mine->play($search->policy($group), $simulator, $rack, $group, $order, $best->layout, $seed * 1000 + $i, $best->option);
+                        $mine->play($search->policy($group), $solver, $rack, $group, $order, $best->layout, $seed * 1000 + $i, $best->option);
                     } else {
                         ++$mine->tries;
                     }
                     if (null !== $place) {
-                        $easy->play($beginner, $simulator, $rack, $group, $order, $rack->layout->with(Ball::Cue, $place), $seed * 1000 + $i);
+                        $easy->play($beginner, $solver, $rack, $group, $order, $rack->layout->with(Ball::Cue, $place), $seed * 1000 + $i);
                     } else {
                         ++$easy->tries;
                     }

@@ -27,6 +27,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 
 require dirname(__DIR__).'/vendor/autoload.php';
@@ -64,7 +65,7 @@ function row(string $what, string ...$cells): void
 /** @param array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}} $shot */
 function lie(Engine $engine, array $shot): InitialState
 {
-    $lie = $engine->lay($shot['balls'], false);
+    $lie = $engine->layOut($shot['balls'], false);
     strike($lie->bodies[0], $shot['strike']);
 
     return $lie;
@@ -80,7 +81,7 @@ $table = new TableProfile();
 $set = new BallSet();
 $tolerances = new Tolerances();
 $engine = new Engine($table, $set, $tolerances);
-$simulator = new EventSimulator($table, $set);
+$simulator = new EventSimulator(new Equipment($table, $set));
 $law = new CushionLaw($table, $set);
 /** @var list<array{balls: list<array{float, float}>, strike: array{float, float, float, float, float}, cushions: int}> $shots */
 $shots = json_decode((string) file_get_contents(__DIR__.'/position-shots.json'), true);
@@ -227,10 +228,10 @@ $errors = new ExecutionErrors();
 }, 15, 3);
 row('1,000 perturbed copies of one shot', sprintf('%.0f ms', $a / 1000), sprintf('%.0f ms', $b / 1000));
 $break = static function (EventSimulator $simulator, int $seed) use ($table, $set): void {
-    $rack = Racking::of(Game::EightBall, $table, $set, new Randomness($seed));
+    $rack = Racking::of(Game::EightBall, new Equipment($table, $set), new Randomness($seed));
     $simulator->play($rack->with(Ball::Cue, Spot::diamonds(2.0, 2.0, $table)), Strike::degrees(0.3, 9.0));
 };
-foreach (['contacts pair by pair' => new EventSimulator($table, $set, new Tolerances(clusterApproach: 1e9)), 'with the compliant stage' => $simulator] as $name => $with) {
+foreach (['contacts pair by pair' => new EventSimulator(new Equipment($table, $set), new Tolerances(clusterApproach: 1e9)), 'with the compliant stage' => $simulator] as $name => $with) {
     $times = [];
     for ($round = 0; $round < 4; ++$round) {
         for ($seed = 1; $seed <= 20; ++$seed) {
@@ -259,7 +260,7 @@ if (isset($options['rigid'])) {
     // The library knows no friction that acts upwards between two balls: without it here too.
     $smooth = new BallSet(frictionFloor: 0.0, frictionFall: 0.0);
     $engine = new Engine($table, $smooth, $tolerances);
-    $straight = (new EventSimulator($table, $smooth))->release(Layout::empty()->with(Ball::Cue, Spot::metres(0.6, 0.6))->with(Ball::One, Spot::metres(1.2, 0.6)), [0 => [0.6, 0.0, 0.0, 0.6 / $set->radius, 0.0]]);
+    $straight = (new EventSimulator(new Equipment($table, $smooth)))->release(Layout::empty()->with(Ball::Cue, Spot::metres(0.6, 0.6))->with(Ball::One, Spot::metres(1.2, 0.6)), [0 => [0.6, 0.0, 0.0, 0.6 / $set->radius, 0.0]]);
     $cue = $straight->final->spot(Ball::Cue);
     $one = $straight->final->spot(Ball::One);
     [$a] = timed(static function () use ($engine): void {

@@ -13,8 +13,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
@@ -34,7 +33,7 @@ for ($i = 0; $i < 400; ++$i) {
     ++$count;
 }
 for ($seed = 1; $seed <= 12; ++$seed) {
-    $break = BreakShot::play(Game::EightBall, new TableProfile(), new BallSet(), new ExecutionErrors(), new Randomness($seed));
+    $break = BreakShot::play(Game::EightBall, new Equipment(), new ExecutionErrors(), new Randomness($seed));
     foreach ($break->outcome->events as $event) {
         hash_update($hash, pack('EEE', $event->time, $event->at->x, $event->at->y));
     }

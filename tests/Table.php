@@ -14,6 +14,7 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 
 /** A table in a test: lays balls out, lets them go, weighs their energy. */
@@ -33,7 +34,7 @@ final readonly class Table
 
     public function simulator(): EventSimulator
     {
-        return new EventSimulator($this->profile, $this->balls);
+        return new EventSimulator(new Equipment($this->profile, $this->balls));
     }
 
     /**
@@ -109,7 +110,7 @@ final readonly class Table
     /** A random legal layout of so many balls, the cue ball first; some of them touch. */
     public function randomLayout(Chance $random, int $count, float $touching = 0.0): Layout
     {
-        $rules = new LayoutRules($this->profile, $this->balls);
+        $rules = new LayoutRules(new Equipment($this->profile, $this->balls));
         $layout = Layout::empty();
         while ($layout->count() < $count) {
             $ball = Ball::from($layout->count());

@@ -16,16 +16,13 @@ final class IllegalStroke extends \DomainException implements CoreError
     /**
      * @param float $offset distance of the contact from the ball's centre, as a fraction of its radius
      * @param float $limit  the greatest such distance
-     * @param float $perTip that distance for one tip of offset
      */
-    public static function miscue(float $offset, float $limit, float $perTip): self
+    public static function miscue(float $offset, float $limit): self
     {
         return new self(\sprintf(
-            'The tip would miscue: it strikes %.2f of the radius (%.1f tips) from the centre; at most %.2f (%.1f tips) holds. Move it towards the centre.',
-            $offset,
-            $offset / $perTip,
-            $limit,
-            floor(10 * $limit / $perTip) / 10,
+            'The tip would miscue: it strikes %.0f %% of the radius from the centre, and at most %.0f %% holds. Move it towards the centre.',
+            100 * $offset,
+            100 * $limit,
         ), 'tip');
     }
 

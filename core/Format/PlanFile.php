@@ -46,7 +46,7 @@ final readonly class PlanFile
     public static function document(array $plans, float $seconds, int $simulated): array
     {
         $best = $plans[0];
-        $scale = new LengthScale($best->rack->table, $best->rack->balls);
+        $scale = new LengthScale($best->rack->equipment);
 
         return [
             'format' => self::FORMAT,
@@ -92,7 +92,7 @@ final readonly class PlanFile
         foreach ($shot->cushions() as $event) {
             if (EventKind::Cushion === $event->kind && null !== $event->rail) {
                 $along = $event->rail->isShort() ? $event->at->y : $event->at->x;
-                $cushions[] = ['rail' => $event->rail->value, 'diamond' => round($along / $rack->table->diamond(), 2), 'at' => self::spot($event->at)];
+                $cushions[] = ['rail' => $event->rail->value, 'diamond' => round($along / $rack->equipment->table->diamond(), 2), 'at' => self::spot($event->at)];
             }
         }
 
@@ -106,7 +106,7 @@ final readonly class PlanFile
             'aside' => 0.0 === $choice->aside ? null : $choice->aside,
             'byHand' => null === $choice->direction ? null : true,
             'lengths' => round($scale->lengths($stroke->speed), 2),
-            'tip' => ['clock' => $stroke->tip->clock(), 'tips' => round($stroke->tip->tips(), 2)],
+            'tip' => ['clock' => $stroke->tip->clock(), 'tips' => round($stroke->tip->offset() / $rack->equipment->offsetPerTip(), 2)],
             'cushions' => $cushions,
             'landing' => null === $shot->scratch() ? self::spot($shot->outcome->final->spot(Ball::Cue)) : null,
             'zone' => array_map(static fn (array $polygon): array => array_map(self::spot(...), $polygon), $leg->zone),

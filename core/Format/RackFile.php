@@ -17,6 +17,7 @@ use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 
 /**
@@ -45,14 +46,14 @@ final readonly class RackFile
         $balls = $reader->balls($document);
         $cueObject = $reader->object($document, '', 'cue');
         $reader->onlyKnown($cueObject, 'cue', ['endMassRatio']);
-        $cue = $reader->cue($cueObject, 'cue');
+        $equipment = new Equipment($table, $balls, $reader->cue($cueObject, 'cue'));
         $player = new ExecutionErrors(...$reader->numbers($reader->object($document, '', 'player'), 'player', ExecutionErrors::LIMITS));
         $game = $reader->choice($document, '', 'game', Game::class, true);
         $inHand = $reader->choice($document, '', 'ballInHand', BallInHand::class, false) ?? BallInHand::None;
         $group = $reader->choice($document, '', 'group', Group::class, false);
         [$layout, $field] = $reader->layout($document, $table, $maxBalls);
         if (null !== $game && $reader->isClean()) {
-            $reader->layoutFaults(Rack::faults($game, $layout, $table, $balls), $field);
+            $reader->layoutFaults(Rack::faults($game, $layout, $equipment), $field);
         }
         if (BallInHand::None !== $inHand && $layout->has(Ball::Cue)) {
             $reader->fault($field.'.cue', \sprintf('is given although ballInHand is "%s"; leave it out, or set ballInHand to "none"', $inHand->value));
@@ -64,7 +65,7 @@ final readonly class RackFile
         $reader->finish();
         \assert(null !== $game);
 
-        return new self(new Rack($game, $layout, $table, $balls, $cue, $player, $inHand, $group, $rules), $name, $shot, null === $shot ? [] : $later);
+        return new self(new Rack($game, $layout, $equipment, $player, $inHand, $group, $rules), $name, $shot, null === $shot ? [] : $later);
     }
 
     public function write(): string
@@ -72,10 +73,10 @@ final readonly class RackFile
         $rack = $this->rack;
         $spots = [];
         foreach ($rack->layout->balls() as $ball) {
-            [$long, $short] = $rack->layout->spot($ball)->inDiamonds($rack->table);
+            [$long, $short] = $rack->layout->spot($ball)->inDiamonds($rack->equipment->table);
             $spots[$ball->label()] = [round($long, Rack::GRAIN), round($short, Rack::GRAIN)];
         }
-        $balls = $rack->balls->toArray();
+        $balls = $rack->equipment->balls->toArray();
         $document = [
             'format' => self::FORMAT,
             'version' => 1,
@@ -86,8 +87,8 @@ final readonly class RackFile
             'group' => $rack->group?->value,
             'rules' => $rack->rules->chosen(),
             'player' => $rack->player->toArray(),
-            'cue' => ['endMassRatio' => $rack->cue->endMassRatio],
-            'table' => $rack->table->toArray(),
+            'cue' => ['endMassRatio' => $rack->equipment->cue->endMassRatio],
+            'table' => $rack->equipment->table->toArray(),
             'balls' => [
                 'radius' => $balls['radius'],
                 'mass' => $balls['mass'],

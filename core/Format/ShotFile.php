@@ -10,9 +10,8 @@ use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /** A shot file: one strike on a layout, on a stated table. Format "zig-lane/shot", version 1. */
 final readonly class ShotFile
@@ -20,8 +19,7 @@ final readonly class ShotFile
     public const FORMAT = 'zig-lane/shot';
 
     private function __construct(
-        public TableProfile $table,
-        public BallSet $balls,
+        public Equipment $equipment,
         public Layout $layout,
         public Strike $strike,
     ) {
@@ -35,9 +33,10 @@ final readonly class ShotFile
         $reader->onlyKnown($document, '', ['format', 'version', 'table', 'balls', 'layout', 'layoutDiamonds', 'shot']);
         $table = $reader->table($document);
         $balls = $reader->balls($document);
+        $equipment = new Equipment($table, $balls);
         [$layout, $field] = $reader->layout($document, $table, $maxBalls);
         if ($reader->isClean()) {
-            $reader->layoutFaults((new LayoutRules($table, $balls))->faults($layout), $field);
+            $reader->layoutFaults((new LayoutRules($equipment))->faults($layout), $field);
         }
         if ($reader->isClean() && !$layout->has(Ball::Cue)) {
             $reader->fault($field.'.cue', 'is missing; a shot needs the cue ball');
@@ -46,7 +45,7 @@ final readonly class ShotFile
         $reader->finish();
         \assert(null !== $strike);
 
-        return new self($table, $balls, $layout, $strike);
+        return new self($equipment, $layout, $strike);
     }
 
     /** @param array<mixed> $shot */

@@ -12,7 +12,7 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /** The simulator over the event-driven engine. */
 final readonly class EventSimulator implements Simulator
@@ -22,11 +22,13 @@ final readonly class EventSimulator implements Simulator
 
     private Engine $engine;
     private LayoutRules $rules;
+    private BallSet $balls;
 
-    public function __construct(TableProfile $table = new TableProfile(), private BallSet $balls = new BallSet(), Tolerances $tolerances = new Tolerances())
+    public function __construct(Equipment $equipment = new Equipment(), Tolerances $tolerances = new Tolerances())
     {
-        $this->engine = new Engine($table, $balls, $tolerances);
-        $this->rules = new LayoutRules($table, $balls);
+        $this->balls = $equipment->balls;
+        $this->engine = new Engine($equipment->table, $equipment->balls, $tolerances);
+        $this->rules = new LayoutRules($equipment);
     }
 
     /** How many shots it has simulated so far. */

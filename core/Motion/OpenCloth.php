@@ -11,7 +11,7 @@ use ZigLane\Core\Motion\Internal\Meetings;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * The cue ball and one object ball on a cloth without cushions: where they meet and where the object ball heads. For finding
@@ -21,11 +21,13 @@ final readonly class OpenCloth
 {
     private Meetings $meetings;
     private BallContact $contact;
+    private BallSet $balls;
 
-    public function __construct(TableProfile $table, private BallSet $balls, Tolerances $tolerances = new Tolerances())
+    public function __construct(Equipment $equipment, Tolerances $tolerances = new Tolerances())
     {
-        $this->meetings = new Meetings(new Conditions($table, $balls, new Surfaces($table, $balls), $tolerances, true));
-        $this->contact = new BallContact($balls);
+        $this->balls = $equipment->balls;
+        $this->meetings = new Meetings(new Conditions($equipment->table, $this->balls, new Surfaces($equipment->table, $this->balls), $tolerances, true));
+        $this->contact = new BallContact($this->balls);
     }
 
     /** Path of the cue ball from the strike until it stops. */

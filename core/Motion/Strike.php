@@ -40,7 +40,7 @@ final readonly class Strike
         }
         $offset = hypot($side, $height);
         if ($offset > Cue::MISCUE_LIMIT + 1e-12) {
-            throw IllegalStroke::miscue($offset, Cue::MISCUE_LIMIT, (new Cue())->offsetPerTip(0.028575));
+            throw IllegalStroke::miscue($offset, Cue::MISCUE_LIMIT);
         }
     }
 

@@ -4,13 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Odds;
 
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\Rail;
-use ZigLane\Core\Table\TableGeometry;
-use ZigLane\Core\Table\TableProfile;
 
 /**
  * Where a pocket takes the ball of a shot at the speed and with the spin that the shot gives it: how far to either side of the middle
@@ -27,7 +25,7 @@ final readonly class PocketSides
     {
     }
 
-    public static function of(SolvedShot $shot, EventSimulator $simulator, TableProfile $table): self
+    public static function of(SolvedShot $shot, ShotSolver $solver): self
     {
         $ball = $shot->choice->ball;
         $start = null;
@@ -41,8 +39,8 @@ final readonly class PocketSides
             return new self([]);
         }
         $spot = $shot->layout->spot($ball);
-        $far = $spot->distanceTo((new TableGeometry($table))->at($shot->choice->pocket)->mouth());
-        $rollouts = $simulator->rolloutsOf($shot->layout->without(Ball::Cue), $ball);
+        $far = $spot->distanceTo($solver->equipment->geometry->at($shot->choice->pocket)->mouth());
+        $rollouts = $solver->simulator->rolloutsOf($shot->layout->without(Ball::Cue), $ball);
         $pieces = [];
         $open = null;
         $step = ShotChoice::MOST_ASIDE / self::STEPS;

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Core\Odds;
 
 use ZigLane\Core\Motion\BallContact;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Angle;
@@ -14,14 +13,13 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
-use ZigLane\Core\Table\TableGeometry;
-use ZigLane\Core\Table\TableProfile;
 
 /**
  * One ball to one pocket, and the chance of that pot from any cue ball spot, fast enough for thousands of spots.
@@ -77,33 +75,32 @@ final readonly class PotModel
         public Pocket $pocket,
         public float $line,
         public array $accepted,
-        private TableProfile $table,
-        private BallSet $set,
-        Cue $cue,
+        private Equipment $equipment,
         private ExecutionErrors $errors,
         private BallContact $contact,
         private Sight $sight,
     ) {
         $object = $layout->spot($ball);
-        $this->aside = self::onBed(self::aimed($accepted), $object, $line, $accepted, $table, $set);
-        $this->ghost = $object->towards($line + $this->aside + \M_PI, $set->diameter());
-        $this->needed = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $this->drag() * $object->distanceTo((new TableGeometry($table))->at($pocket)->mouth()));
-        $this->tip = 0.001 * $errors->tipSide / $set->radius;
-        $this->squirt = Strike::degrees(0.0, 1.0, min($this->tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $cue->endMassRatio)->squirt();
+        $this->aside = self::onBed(self::aimed($accepted), $object, $line, $accepted, $equipment);
+        $this->ghost = $object->towards($line + $this->aside + \M_PI, $equipment->balls->diameter());
+        $this->needed = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $this->drag() * $object->distanceTo($equipment->geometry->at($pocket)->mouth()));
+        $this->tip = 0.001 * $errors->tipSide / $equipment->balls->radius;
+        $this->squirt = Strike::degrees(0.0, 1.0, min($this->tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $equipment->cue->endMassRatio)->squirt();
     }
 
     /** The pot of a ball on this layout, whose cue ball does not count; null where the ball cannot be sent into the pocket straight. */
-    public static function find(Layout $layout, Ball $ball, Pocket $pocket, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): ?self
+    public static function find(Layout $layout, Ball $ball, Pocket $pocket, ShotSolver $solver, ExecutionErrors $errors): ?self
     {
         $object = $layout->spot($ball);
-        $geometry = (new TableGeometry($table))->at($pocket);
+        $equipment = $solver->equipment;
+        $geometry = $equipment->geometry->at($pocket);
         if ($geometry->depth($object) > -1e-6) {
             return null;
         }
         $layout = $layout->without(Ball::Cue);
         $line = $object->directionTo($geometry->mouth());
         $half = self::halfMouth($geometry, $object);
-        $rollouts = $simulator->rolloutsOf($layout, $ball);
+        $rollouts = $solver->simulator->rolloutsOf($layout, $ball);
         $accepted = [];
         foreach (self::SPEEDS as $speed) {
             $accepted[] = self::accepted($half, static function (float $turn) use ($pocket, $line, $speed, $rollouts): bool {
@@ -116,7 +113,7 @@ final readonly class PotModel
             }
         }
 
-        return new self($layout, $ball, $pocket, $line, $accepted, $table, $set, $cue, $errors, new BallContact($set), new Sight($set));
+        return new self($layout, $ball, $pocket, $line, $accepted, $equipment, $errors, new BallContact($equipment->balls), new Sight($equipment->balls));
     }
 
     /**
@@ -126,9 +123,9 @@ final readonly class PotModel
      *
      * @return list<self>
      */
-    public static function findAll(Layout $layout, Ball $ball, array $pockets, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): array
+    public static function findAll(Layout $layout, Ball $ball, array $pockets, ShotSolver $solver, ExecutionErrors $errors): array
     {
-        return array_values(array_filter(array_map(static fn (Pocket $pocket): ?self => self::find($layout, $ball, $pocket, $simulator, $table, $set, $cue, $errors), $pockets)));
+        return array_values(array_filter(array_map(static fn (Pocket $pocket): ?self => self::find($layout, $ball, $pocket, $solver, $errors), $pockets)));
     }
 
     /**
@@ -176,6 +173,12 @@ final readonly class PotModel
         return atan2(0.5 * $pocket->noseA->distanceTo($pocket->noseB), $object->distanceTo($pocket->mouth()));
     }
 
+    /** Metres. */
+    public function ballDiameter(): float
+    {
+        return $this->equipment->balls->diameter();
+    }
+
     /** Direction in which the ball is to go, radians. */
     public function aimedLine(): float
     {
@@ -185,7 +188,7 @@ final readonly class PotModel
     /** The side of the pocket that the ball is sent to, as ShotChoice has it, metres to the left of the middle. */
     public function asideMetres(): float
     {
-        $far = $this->layout->spot($this->ball)->distanceTo((new TableGeometry($this->table))->at($this->pocket)->mouth());
+        $far = $this->layout->spot($this->ball)->distanceTo($this->equipment->geometry->at($this->pocket)->mouth());
 
         return max(-ShotChoice::MOST_ASIDE, min(ShotChoice::MOST_ASIDE, $far * tan($this->aside)));
     }
@@ -193,7 +196,7 @@ final readonly class PotModel
     /** How much of the pocket is open to the ball: the accepted angle over what the mouth alone would be, at most 1. */
     public function openShare(): float
     {
-        $free = 2 * self::halfMouth((new TableGeometry($this->table))->at($this->pocket), $this->layout->spot($this->ball));
+        $free = 2 * self::halfMouth($this->equipment->geometry->at($this->pocket), $this->layout->spot($this->ball));
 
         return min(1.0, array_sum(array_map(static fn (array $piece): float => $piece[1] - $piece[0], $this->accepted[1])) / $free);
     }
@@ -219,7 +222,7 @@ final readonly class PotModel
     private function speed(Spot $cue): float
     {
         $cut = abs(Angle::wrapped($this->line - $cue->directionTo($this->ghost)));
-        $contact = min(self::FASTEST, max(self::SPEED, 2 * $this->needed / ((1 + $this->set->restitution) * max(cos($cut), 0.05))));
+        $contact = min(self::FASTEST, max(self::SPEED, 2 * $this->needed / ((1 + $this->equipment->balls->restitution) * max(cos($cut), 0.05))));
 
         return \sqrt($contact ** 2 + $this->drag() * $cue->distanceTo($this->ghost)) / self::rollingShare();
     }
@@ -227,7 +230,7 @@ final readonly class PotModel
     /** What rolling takes off the square of a speed over a metre, m/s^2. */
     private function drag(): float
     {
-        return 2 * $this->table->roll * $this->table->gravity;
+        return 2 * $this->equipment->table->roll * $this->equipment->table->gravity;
     }
 
     /** What is left of the speed once the usual stroke rolls: 5/7, and 2/7 of what its spin would roll. */
@@ -269,20 +272,21 @@ final readonly class PotModel
      *
      * @param non-empty-list<list<array{float, float}>> $accepted
      */
-    private static function onBed(float $aside, Spot $object, float $line, array $accepted, TableProfile $table, BallSet $set): float
+    private static function onBed(float $aside, Spot $object, float $line, array $accepted, Equipment $equipment): float
     {
-        $reach = $set->diameter();
-        $isOn = static function (float $aside) use ($object, $line, $table, $set, $reach): bool {
+        [$table, $balls] = [$equipment->table, $equipment->balls];
+        $reach = $balls->diameter();
+        $isOn = static function (float $aside) use ($object, $line, $table, $balls, $reach): bool {
             $ghost = $object->towards($line + $aside + \M_PI, $reach);
 
-            return $table->beyond($ghost->x, $ghost->y, $set->radius) <= 0.0;
+            return $table->beyond($ghost->x, $ghost->y, $balls->radius) <= 0.0;
         };
         if ($isOn($aside)) {
             return $aside;
         }
         // Directions of the ball with which the ghost ball lies just off a long or a short rail.
         $turned = [];
-        $room = $set->radius + self::OFF_RAIL;
+        $room = $balls->radius + self::OFF_RAIL;
         foreach ([$object->y - $room, $object->y + $room - $table->width()] as $far) {
             $angle = asin(max(-1.0, min(1.0, $far / $reach)));
             array_push($turned, $angle, \M_PI - $angle);
@@ -316,7 +320,7 @@ final readonly class PotModel
     public function chanceAt(Spot $cue, float $contact): float
     {
         $cut = abs(Angle::wrapped($this->line - $cue->directionTo($this->ghost)));
-        if (0.5 * (1 + $this->set->restitution) * $contact * max(cos($cut), 0.0) < self::ENOUGH * $this->needed) {
+        if (0.5 * (1 + $this->equipment->balls->restitution) * $contact * max(cos($cut), 0.0) < self::ENOUGH * $this->needed) {
             return 0.0;
         }
 
@@ -326,7 +330,7 @@ final readonly class PotModel
     /** @param float $start speed of the cue ball just after the hit, m/s */
     private function chanceStarting(Spot $cue, float $start): float
     {
-        $reach = $this->set->diameter();
+        $reach = $this->equipment->balls->diameter();
         $ghost = $this->ghost;
         $distance = max($cue->distanceTo($ghost), 1e-6);
         $aim = $cue->directionTo($ghost);
@@ -340,7 +344,7 @@ final readonly class PotModel
         $tip = $this->tip;
         $bent = 2 / 7 * 2.5 * $tip * tan(deg2rad(self::ELEVATION)) / self::rollingShare() * max(0.0, 1 - 0.5 * $slide / $distance);
         $byTip = $this->squirt - $bent;
-        $spin = 2.5 * $tip * $start / $this->set->radius;
+        $spin = 2.5 * $tip * $start / $this->equipment->balls->radius;
         $byAim = deg2rad($this->errors->aim);
         $turn = hypot($byAim, $byTip);
         $offset = -$reach * sin($cut);
@@ -350,7 +354,7 @@ final readonly class PotModel
         $speeds = 5 * $this->errors->speed * ($heading($offset, 0.0, 1.1) - $heading($offset, 0.0, 0.9));
         $deviation = \sqrt($spread($byAim, 0.0) ** 2 + $spread($byTip, $spin) ** 2 + $speeds ** 2);
         $deviation = max($deviation, 1e-9);
-        [$slower, $faster, $share] = self::between(0.5 * (1 + $this->set->restitution) * $speed * cos($cut));
+        [$slower, $faster, $share] = self::between(0.5 * (1 + $this->equipment->balls->restitution) * $speed * cos($cut));
         $chance = (1 - $share) * $this->drops($slower, $deviation) + ($share > 0.0 ? $share * $this->drops($faster, $deviation) : 0.0);
 
         return $chance < 0.01 ? $chance : $chance * $this->way($cue, $ghost, $distance, $turn);
@@ -408,7 +412,7 @@ final readonly class PotModel
      */
     private function arrival(float $start, float $distance): array
     {
-        $drag = $this->table->slide * $this->table->gravity;
+        $drag = $this->equipment->table->slide * $this->equipment->table->gravity;
         $time = 2 * $start * (1 - 2.5 * self::HEIGHT) / (7 * $drag);
         $slide = $time * ($start - 0.5 * $drag * $time);
         if ($distance >= $slide) {
@@ -424,9 +428,9 @@ final readonly class PotModel
     /** Direction of the object ball against the cue ball's, whose line passes the full one at an offset, with side (rad/s) and roll (m/s). */
     private function heading(float $offset, float $side, float $speed, float $roll): float
     {
-        $sine = max(-0.999, min(0.999, -$offset / $this->set->diameter()));
+        $sine = max(-0.999, min(0.999, -$offset / $this->equipment->balls->diameter()));
         $cosine = \sqrt(1 - $sine * $sine);
-        [$jx, $jy] = $this->contact->impulse($cosine, $sine, $speed, 0.0, 0.0, $roll / $this->set->radius, $side);
+        [$jx, $jy] = $this->contact->impulse($cosine, $sine, $speed, 0.0, 0.0, $roll / $this->equipment->balls->radius, $side);
 
         return atan2(-$jy, -$jx);
     }

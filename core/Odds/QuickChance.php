@@ -39,10 +39,10 @@ final readonly class QuickChance
     }
 
     /** Chance that a shot that is aimed pots its ball, whatever the cue ball does, 0 to 1. */
-    public static function of(ShotChoice $choice, Strike $strike, Rollouts $rollouts, BallSet $set, ExecutionErrors $errors): float
+    public static function of(ShotChoice $choice, Strike $strike, Rollouts $rollouts, BallSet $balls, ExecutionErrors $errors): float
     {
         $quick = new self($choice, $strike, $rollouts, $errors->aim);
-        $millimetre = 0.001 / $set->radius;
+        $millimetre = 0.001 / $balls->radius;
         $window = $quick->scanned($strike);
         if (null === $window) {
             return 0.0;

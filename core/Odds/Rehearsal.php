@@ -6,12 +6,11 @@ namespace ZigLane\Core\Odds;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 
 /**
  * A run played many times with the player's errors. Each leg is aimed anew from where the balls really lie, with the ball, pocket,
@@ -30,8 +29,8 @@ final readonly class Rehearsal
     /** @param list<ShotChoice> $choices at least one */
     public static function of(Rack $rack, array $choices, int $tries, int $seed = 1): self
     {
-        $simulator = new EventSimulator($rack->table, $rack->balls);
-        $aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+        $solver = new ShotSolver($rack->equipment);
+        $balls = $rack->equipment->balls;
         $random = new Randomness($seed);
         $made = array_fill(0, \count($choices), 0);
         $ended = ['missed' => 0, 'scratch' => 0, 'noShot' => 0, 'miscue' => 0];
@@ -40,10 +39,10 @@ final readonly class Rehearsal
             $layout = $rack->layout;
             foreach ($choices as $leg => $choice) {
                 try {
-                    $aim = 0 === $leg && null !== $first ? $first : $aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
-                    $first ??= $aim;
-                    $strike = $rack->player->disturb($choice->stroke->strike($aim->direction, $rack->cue->endMassRatio), $random, $rack->balls->radius);
-                    $ending = $simulator->rollouts($layout)->play($strike);
+                    $shot = 0 === $leg && null !== $first ? $first : $solver->aimed($layout, $choice);
+                    $first ??= $shot;
+                    $strike = $rack->player->disturb($shot->strike, $random, $balls->radius);
+                    $ending = $solver->simulator->rollouts($layout)->play($strike);
                 } catch (IllegalStroke) {
                     ++$ended['miscue'];
                     break;

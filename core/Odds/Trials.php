@@ -6,14 +6,13 @@ namespace ZigLane\Core\Odds;
 
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Table\BallSet;
 
 /**
  * A shot played many times with the player's errors, each through the full simulation: how often the ball is made, where the cue
@@ -52,18 +51,19 @@ final readonly class Trials
     }
 
     /** @param Ball|null $next the ball after this one, for hooks */
-    public static function of(SolvedShot $shot, EventSimulator $simulator, BallSet $set, ExecutionErrors $errors, int $count, int $seed = 1, ?Ball $next = null): self
+    public static function of(SolvedShot $shot, ShotSolver $solver, ExecutionErrors $errors, int $count, int $seed = 1, ?Ball $next = null): self
     {
         $random = new Randomness($seed);
-        $rollouts = $simulator->rollouts($shot->layout);
-        $sight = new Sight($set);
+        $rollouts = $solver->simulator->rollouts($shot->layout);
+        $balls = $solver->equipment->balls;
+        $sight = new Sight($balls);
         $called = $shot->choice->ball;
         $made = $clean = $clear = $miscues = $thick = $thin = $hooked = 0;
         $scratches = $struck = $landings = $misses = [];
         $next = null !== $next && $shot->layout->has($next) && $next !== $called ? $next : null;
         for ($i = 0; $i < $count; ++$i) {
             try {
-                $strike = $errors->disturb($shot->strike, $random, $set->radius);
+                $strike = $errors->disturb($shot->strike, $random, $balls->radius);
             } catch (IllegalStroke) {
                 ++$miscues;
                 continue;

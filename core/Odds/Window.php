@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Odds;
 
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\TableProfile;
 
 /** How far the cue may turn from the aim of a shot that pots before the ball stays out, everything else as meant. */
 final readonly class Window
@@ -28,14 +25,13 @@ final readonly class Window
     ) {
     }
 
-    public static function of(SolvedShot $shot, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue): self
+    public static function of(SolvedShot $shot, ShotSolver $solver): self
     {
-        $rollouts = $simulator->rollouts($shot->layout);
+        $rollouts = $solver->simulator->rollouts($shot->layout);
         $pots = static fn (float $turn): bool => $rollouts->play($shot->strike->withDirection($shot->strike->direction + $turn))->pocketOf($shot->choice->ball) === $shot->choice->pocket;
         if (!$pots(0.0)) {
             return new self(0.0, 0.0, [0.0, 0.0]);
         }
-        $aims = new AimFinder($table, $set, $cue);
         $edges = $misses = [];
         foreach ([1.0, -1.0] as $sign) {
             // Outwards in growing steps, so that the first edge is found and not one beyond a gap.
@@ -50,7 +46,7 @@ final readonly class Window
                 $pots($sign * $middle) ? $in = $middle : $out = $middle;
             }
             $edges[] = $in;
-            $misses[] = null !== $shot->choice->direction ? 0.0 : abs($aims->missAt($shot->layout->spot(Ball::Cue), $shot->layout->spot($shot->choice->ball), $shot->choice, $shot->strike->direction + $sign * $in) ?? 0.0);
+            $misses[] = null !== $shot->choice->direction ? 0.0 : abs($solver->aims->missAt($shot->layout->spot(Ball::Cue), $shot->layout->spot($shot->choice->ball), $shot->choice, $shot->strike->direction + $sign * $in) ?? 0.0);
         }
 
         return new self($edges[0], $edges[1], [$misses[0], $misses[1]]);

@@ -7,14 +7,13 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
@@ -35,11 +34,8 @@ final readonly class BreakOff
     private const TRIED = 2;
     private const TRIES = 4;
 
-    private AimFinder $aims;
-
-    public function __construct(private Rack $rack, private EventSimulator $simulator)
+    public function __construct(private Rack $rack, private ShotSolver $solver)
     {
-        $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
     }
 
     /** @return Option|null its value the share of tries that are made, keep the cue ball on the table, and open the rack */
@@ -49,21 +45,20 @@ final readonly class BreakOff
         $meant = [];
         // What stands in the ways the tries tell.
         $alone = Layout::empty()->with($ball, $racked->spot($ball));
-        $rollouts = $this->simulator->rollouts($racked);
+        $rollouts = $this->solver->simulator->rollouts($racked);
         foreach (Pocket::cases() as $pocket) {
-            $line = PotModel::find($alone, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+            $line = PotModel::find($alone, $ball, $pocket, $this->solver, $this->rack->player);
             if (null === $line || $line->chance($cue) < 0.05) {
                 continue;
             }
             foreach (self::STROKES as [$speed, $height]) {
                 $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, $height), $speed, 2.0), $line->asideMetres());
                 try {
-                    $aim = $this->aims->find($cue, $racked->spot($ball), $choice);
+                    $shot = $this->solver->aimed($racked, $choice);
                 } catch (CoreError) {
                     continue;
                 }
-                $strike = $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio);
-                $meant[] = [self::isGood($racked, $rollouts->play($strike), $choice), new Option($choice, $aim, $strike, $line->chance($cue) / 100)];
+                $meant[] = [self::isGood($racked, $rollouts->play($shot->strike), $choice), Option::of($shot, $line->chance($cue) / 100)];
             }
         }
         usort($meant, static fn (array $a, array $b): int => [$b[0], $b[1]->value] <=> [$a[0], $a[1]->value]);
@@ -98,7 +93,7 @@ final readonly class BreakOff
     public function play(Layout $racked, Option $option, Randomness $random): ?Ending
     {
         try {
-            return $this->simulator->rollouts($racked)->play($this->rack->player->disturb($option->strike, $random, $this->rack->balls->radius));
+            return $this->solver->simulator->rollouts($racked)->play($this->rack->player->disturb($option->strike, $random, $this->rack->equipment->balls->radius));
         } catch (IllegalStroke) {
             return null;
         }
@@ -124,6 +119,6 @@ final readonly class BreakOff
     /** What an opened rack leaves: the chance of the easiest pot from where the cue ball lies, 0 if nothing goes straight. */
     public function left(Layout $opened): float
     {
-        return (new Leave($this->rack, $this->simulator))->easiest($opened, Order::balls(Replays::bits($opened)));
+        return (new Leave($this->rack, $this->solver))->easiest($opened, Order::balls(Replays::bits($opened)));
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -14,12 +13,11 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableGeometry;
 
 /**
  * A sensible beginner's way, to hold the planner against: the easiest pot now, at natural roll and medium speed, whatever comes after
@@ -33,13 +31,11 @@ final readonly class EasiestPot implements Chooser
     /** Odds below which he plays nothing. */
     private const LEAST = 0.01;
 
-    private EventSimulator $simulator;
-    private AimFinder $aims;
+    private ShotSolver $solver;
 
     public function __construct(private Rack $rack, private ?Group $group = null)
     {
-        $this->simulator = new EventSimulator($rack->table, $rack->balls);
-        $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+        $this->solver = new ShotSolver($rack->equipment);
     }
 
     /**
@@ -55,14 +51,14 @@ final readonly class EasiestPot implements Chooser
         $least = \INF;
         foreach (BallsOn::of($this->rack->game, $layout, $this->group) as $ball) {
             foreach (Pocket::cases() as $pocket) {
-                $line = PotModel::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+                $line = PotModel::find($layout, $ball, $pocket, $this->solver, $this->rack->player);
                 if (null === $line) {
                     continue;
                 }
                 foreach ([[0.4, 1], [0.4, -1], [0.25, 1], [0.25, -1], [0.1, 1], [0.1, -1]] as [$behind, $sign]) {
                     $spot = $line->ghost->towards($line->aimedLine() + \M_PI + $sign * deg2rad(self::CUT), $behind);
-                    $far = $layout->spot($ball)->distanceTo((new TableGeometry($this->rack->table))->at($pocket)->mouth());
-                    if ($far < $least && $line->chance($spot) > 0.5 && [] === (new LayoutRules($this->rack->table, $this->rack->balls))->faults($layout->with(Ball::Cue, $spot))) {
+                    $far = $layout->spot($ball)->distanceTo($this->rack->equipment->geometry->at($pocket)->mouth());
+                    if ($far < $least && $line->chance($spot) > 0.5 && [] === (new LayoutRules($this->rack->equipment))->faults($layout->with(Ball::Cue, $spot))) {
                         [$least, $best] = [$far, $spot];
                     }
                 }
@@ -78,15 +74,14 @@ final readonly class EasiestPot implements Chooser
         $best = null;
         foreach (BallsOn::of($this->rack->game, $layout, $this->group) as $ball) {
             foreach (Pocket::cases() as $pocket) {
-                $line = PotModel::find($layout, $ball, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+                $line = PotModel::find($layout, $ball, $pocket, $this->solver, $this->rack->player);
                 $chance = $line?->chance($cue) ?? 0.0;
                 if (null === $line || $chance < max(self::LEAST, $best->value ?? 0.0)) {
                     continue;
                 }
                 $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, self::ROLLING), $line->stroke($cue)->speed, $line->stroke($cue)->elevation), $line->asideMetres());
                 try {
-                    $aim = $this->aims->find($cue, $layout->spot($ball), $choice);
-                    $best = new Option($choice, $aim, $choice->stroke->strike($aim->direction, $this->rack->cue->endMassRatio), $chance);
+                    $best = Option::of($this->solver->aimed($layout, $choice), $chance);
                 } catch (CoreError) {
                     continue;
                 }

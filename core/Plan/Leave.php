@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\NoAim;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Internal\PotCandidate;
 use ZigLane\Core\Position\Ball;
@@ -17,6 +16,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\GhostBall;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 
@@ -41,10 +41,10 @@ final class Leave
      * @param float $grid   balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for each
      *                      spot; 0: where they lie
      */
-    public function __construct(private readonly Rack $rack, private readonly EventSimulator $simulator, private readonly int $looked = 3, private readonly float $grid = 0.0)
+    public function __construct(private readonly Rack $rack, private readonly ShotSolver $solver, private readonly int $looked = 3, private readonly float $grid = 0.0)
     {
-        $this->sight = new Sight($rack->balls);
-        $this->geometry = new TableGeometry($rack->table);
+        $this->sight = new Sight($rack->equipment->balls);
+        $this->geometry = $rack->equipment->geometry;
     }
 
     /**
@@ -95,7 +95,7 @@ final class Leave
             $spot = $layout->spot($ball);
             foreach (Pocket::cases() as $pocket) {
                 try {
-                    $ghost = GhostBall::of($cue, $spot, $this->geometry->at($pocket), $this->rack->balls, $ball);
+                    $ghost = GhostBall::of($cue, $spot, $this->geometry->at($pocket), $this->rack->equipment->balls, $ball);
                 } catch (NoAim) {
                     continue;
                 }
@@ -122,10 +122,10 @@ final class Leave
         if (0.0 === $this->grid) {
             return $this->line($object, $pocket)?->chance($cue) ?? 0.0;
         }
-        $radius = $this->rack->balls->radius;
+        $radius = $this->rack->equipment->balls->radius;
         $at = Spot::metres(
-            max($radius, min($this->rack->table->length - $radius, $this->grid * round($object->x / $this->grid))),
-            max($radius, min($this->rack->table->width() - $radius, $this->grid * round($object->y / $this->grid))),
+            max($radius, min($this->rack->equipment->table->length - $radius, $this->grid * round($object->x / $this->grid))),
+            max($radius, min($this->rack->equipment->table->width() - $radius, $this->grid * round($object->y / $this->grid))),
         );
         $key = \sprintf('%s %.3f %.3f', $pocket->value, $at->x, $at->y);
         if (!\array_key_exists($key, $this->lines)) {
@@ -139,6 +139,6 @@ final class Leave
     private function line(Spot $object, Pocket $pocket): ?PotModel
     {
         // Which ball it is makes no difference when it lies alone.
-        return PotModel::find(Layout::empty()->with(Ball::One, $object), Ball::One, $pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        return PotModel::find(Layout::empty()->with(Ball::One, $object), Ball::One, $pocket, $this->solver, $this->rack->player);
     }
 }

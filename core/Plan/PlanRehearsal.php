@@ -5,14 +5,13 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 
 /** A plan played many times: as it stands, each leg aimed anew from where the balls lie, or planned again after every shot. */
 final class PlanRehearsal
@@ -29,41 +28,39 @@ final class PlanRehearsal
         $search = new PlanSearch($rack);
         $policy = $search->policy($group ?? $rack->group);
         $replays = new Replays();
-        $simulator = new EventSimulator($rack->table, $rack->balls);
-        $first = self::option($rack, $layout, $legs[0]);
+        $solver = new ShotSolver($rack->equipment);
+        $first = self::option($solver, $layout, $legs[0]);
         if (null === $first) {
-            (new AimFinder($rack->table, $rack->balls, $rack->cue))->find($layout->spot(Ball::Cue), $layout->spot($legs[0]->ball), $legs[0]);
+            $solver->aimed($layout, $legs[0]);
         }
         for ($i = 0; $i < $times; ++$i) {
-            $chooser = $replans ? $policy : self::asPlanned($rack, $legs);
-            $replays->play($chooser, $simulator, $rack, $group ?? $rack->group, $policy->values->order, $layout, ($seed * 104729 + $i) & 0x7FFFFFFF, $replans ? $first : null);
+            $chooser = $replans ? $policy : self::asPlanned($solver, $legs);
+            $replays->play($chooser, $solver, $rack, $group ?? $rack->group, $policy->values->order, $layout, ($seed * 104729 + $i) & 0x7FFFFFFF, $replans ? $first : null);
         }
 
         return $replays;
     }
 
-    private static function option(Rack $rack, Layout $layout, ShotChoice $choice): ?Option
+    private static function option(ShotSolver $solver, Layout $layout, ShotChoice $choice): ?Option
     {
         if (!$layout->has($choice->ball)) {
             return null;
         }
         try {
-            $aim = (new AimFinder($rack->table, $rack->balls, $rack->cue))->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
+            return Option::of($solver->aimed($layout, $choice), 1.0);
         } catch (CoreError) {
             return null;
         }
-
-        return new Option($choice, $aim, $choice->stroke->strike($aim->direction, $rack->cue->endMassRatio), 1.0);
     }
 
     /** @param list<ShotChoice> $legs */
-    private static function asPlanned(Rack $rack, array $legs): Chooser
+    private static function asPlanned(ShotSolver $solver, array $legs): Chooser
     {
-        return new class(static function (Layout $layout) use ($rack, $legs): ?Option {
+        return new class(static function (Layout $layout) use ($solver, $legs): ?Option {
             // The first leg whose ball still lies there.
             foreach ($legs as $leg) {
                 if ($layout->has($leg->ball)) {
-                    return self::option($rack, $layout, $leg);
+                    return self::option($solver, $layout, $leg);
                 }
             }
 

@@ -180,7 +180,7 @@ final class PlanSearch
 
     private function shot(Layout $layout, Option $option): SolvedShot
     {
-        return (new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($layout, $option->choice);
+        return (new ShotSolver($this->rack->equipment))->solve($layout, $option->choice);
     }
 
     /** @return list<Group|null> */
@@ -207,7 +207,7 @@ final class PlanSearch
             return [];
         }
         $places = [];
-        $headString = BallInHand::Kitchen === $this->rack->ballInHand ? 2 * $this->rack->table->diamond() : \INF;
+        $headString = BallInHand::Kitchen === $this->rack->ballInHand ? 2 * $this->rack->equipment->table->diamond() : \INF;
         foreach ($this->policy($group)->values->bestSpots(self::PLACES * 3, $headString) as $spot) {
             try {
                 $places[] = [$spot, $this->rack->withBall(Ball::Cue, $spot)->layout];
@@ -251,12 +251,12 @@ final class PlanSearch
     public function simulated(): int
     {
         $shots = [];
-        // Surveys that know of each other have one simulator.
+        // Tables that know of each other have one simulator.
         foreach ($this->known as $tables) {
-            $shots[spl_object_id($tables->simulator)] = $tables->simulator->shots();
+            $shots[spl_object_id($tables->solver->simulator)] = $tables->solver->simulator->shots();
         }
         foreach ($this->policies as $policy) {
-            $shots[spl_object_id($policy->values->tables->simulator)] = $policy->values->tables->simulator->shots();
+            $shots[spl_object_id($policy->values->tables->solver)] = $policy->values->tables->solver->simulator->shots();
         }
 
         return array_sum($shots);
@@ -269,7 +269,7 @@ final class PlanSearch
         $replays = new Replays();
         for ($i = 0; $i < self::BLOCK; ++$i) {
             $seed = ($this->seed * 7919 + $block * self::BLOCK + $i) & 0x7FFFFFFF;
-            $replays->play($policy, $policy->values->tables->simulator, $this->rack, $candidate->group, $policy->values->order, $candidate->layout, $seed, $candidate->option);
+            $replays->play($policy, $policy->values->tables->solver, $this->rack, $candidate->group, $policy->values->order, $candidate->layout, $seed, $candidate->option);
         }
 
         return $replays;
@@ -395,9 +395,9 @@ final class PlanSearch
                 $end = $shot->goesOn() ? null : 'The last leg does not go on when it is played as meant; its odds come from the tries that do.';
                 break;
             }
-            $racked = Game::StraightPool === $this->rack->game && $order->isLast(Replays::bits($layout)) ? Racking::again($layout, $this->rack->table, $this->rack->balls) : null;
+            $racked = Game::StraightPool === $this->rack->game && $order->isLast(Replays::bits($layout)) ? Racking::again($layout, $this->rack->equipment) : null;
             if (null !== $racked) {
-                $break = (new BreakOff($this->rack, $policy->values->tables->simulator))->choose($racked, Order::balls(Replays::bits($layout))[0], $this->seed);
+                $break = (new BreakOff($this->rack, $policy->values->tables->solver))->choose($racked, Order::balls(Replays::bits($layout))[0], $this->seed);
                 null === $break ? $end = 'The break ball cannot be played into the next rack from there.' : $shots[] = [$this->shot($racked, $break), $break, $policy];
                 break;
             }

@@ -6,7 +6,6 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
@@ -17,6 +16,7 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Shot\ShotSolver;
 
 /**
  * A rack played out many times with the player's errors, what comes next being chosen again after every shot from where the balls really
@@ -103,14 +103,14 @@ final class Replays
     /**
      * One replay more.
      *
-     * @param EventSimulator $simulator of the rack's table
-     * @param Rack           $rack      the table, player and game; its layout does not count
-     * @param Group|null     $group     the group that is played, in eight-ball
-     * @param Order          $order     what is to be made
-     * @param Layout         $layout    where the balls lie, with the cue ball
-     * @param Option|null    $first     the shot that is played first, if it is settled
+     * @param ShotSolver  $solver of the rack's table
+     * @param Rack        $rack   the table, player and game; its layout does not count
+     * @param Group|null  $group  the group that is played, in eight-ball
+     * @param Order       $order  what is to be made
+     * @param Layout      $layout where the balls lie, with the cue ball
+     * @param Option|null $first  the shot that is played first, if it is settled
      */
-    public function play(Chooser $chooser, EventSimulator $simulator, Rack $rack, ?Group $group, Order $order, Layout $layout, int $seed, ?Option $first = null): bool
+    public function play(Chooser $chooser, ShotSolver $solver, Rack $rack, ?Group $group, Order $order, Layout $layout, int $seed, ?Option $first = null): bool
     {
         $random = new Randomness($seed);
         $referee = new Referee($rack->game, $rack->rules);
@@ -120,9 +120,9 @@ final class Replays
         for ($shot = 1; !$order->isOut($mask); ++$shot) {
             $this->reached[$shot] = ($this->reached[$shot] ?? 0) + 1;
             $next = Order::balls($order->next($mask))[0]->value ?? 0;
-            $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($mask) ? Racking::again($layout, $rack->table, $rack->balls) : null;
+            $racked = $shot > 1 && Game::StraightPool === $rack->game && $order->isLast($mask) ? Racking::again($layout, $rack->equipment) : null;
             if (null !== $racked) {
-                return $this->breakOff(new BreakOff($rack, $simulator), $racked, Ball::from($next), $random, $seed, $shot);
+                return $this->breakOff(new BreakOff($rack, $solver), $racked, Ball::from($next), $random, $seed, $shot);
             }
             $option = $first ?? $chooser->next($layout, $seed);
             $first = null;
@@ -131,7 +131,7 @@ final class Replays
             }
             $ball = $option->choice->ball;
             try {
-                $ending = $simulator->rollouts($layout)->play($rack->player->disturb($option->strike, $random, $rack->balls->radius));
+                $ending = $solver->simulator->rollouts($layout)->play($rack->player->disturb($option->strike, $random, $rack->equipment->balls->radius));
             } catch (IllegalStroke) {
                 // A miscue.
                 return $this->end('missed', $ball->value);

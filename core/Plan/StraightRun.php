@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableGeometry;
 
 /**
  * Straight pool to the end of a rack: which ball is left as the break ball, which goes just before it (the key ball), and in what rough
@@ -60,7 +59,7 @@ final class StraightRun
                 continue;
             }
             foreach ([Pocket::FootRight, Pocket::FootLeft] as $pocket) {
-                $mouth = (new TableGeometry($rack->table))->at($pocket)->mouth();
+                $mouth = $rack->equipment->geometry->at($pocket)->mouth();
                 $line = $spot->directionTo($mouth);
                 // The rack must lie to the side of the ball's way, so that a cut sends the cue ball into it.
                 $aside = abs(rad2deg(atan2(sin($spot->directionTo($middle) - $line), cos($spot->directionTo($middle) - $line))));
@@ -87,8 +86,8 @@ final class StraightRun
     private static function breakSpot(Rack $rack, Ball $break): Spot
     {
         $spot = $rack->layout->spot($break);
-        $pocket = $spot->y < 0.5 * $rack->table->width() ? Pocket::FootRight : Pocket::FootLeft;
-        $line = $spot->directionTo((new TableGeometry($rack->table))->at($pocket)->mouth());
+        $pocket = $spot->y < 0.5 * $rack->equipment->table->width() ? Pocket::FootRight : Pocket::FootLeft;
+        $line = $spot->directionTo($rack->equipment->geometry->at($pocket)->mouth());
         $sign = $spot->y < self::rackMiddle($rack)->y ? -1 : 1;
 
         return $spot->towards($line + \M_PI - $sign * deg2rad(self::CUT), 0.45);
@@ -96,9 +95,9 @@ final class StraightRun
 
     private static function rackMiddle(Rack $rack): Spot
     {
-        $foot = Racking::footSpot($rack->table);
+        $foot = Racking::footSpot($rack->equipment->table);
 
-        return Spot::metres($foot->x + 4 * $rack->balls->radius * \sqrt(3) * 2 / 3, $foot->y);
+        return Spot::metres($foot->x + 4 * $rack->equipment->balls->radius * \sqrt(3) * 2 / 3, $foot->y);
     }
 
     /**
@@ -135,6 +134,6 @@ final class StraightRun
      */
     private static function opener(Rack $rack, Layout $layout, array $balls): ?Ball
     {
-        return (new Leave($rack, new EventSimulator($rack->table, $rack->balls), self::LOOKED))->surest($layout, $balls)[0] ?? null;
+        return (new Leave($rack, new ShotSolver($rack->equipment), self::LOOKED))->surest($layout, $balls)[0] ?? null;
     }
 }

@@ -37,6 +37,6 @@ final class TwoAhead
         $usual = [] === $known ? 0.0 : array_sum($known) / \count($known);
         $share = array_map(static fn (?float $value): float => $value ?? $usual, $share);
 
-        return static fn (Spot $spot): float => Zone::best($lines, $spot, $rack->balls) * $tables->grid->at($share, $spot->x, $spot->y);
+        return static fn (Spot $spot): float => Zone::best($lines, $spot) * $tables->grid->at($share, $spot->x, $spot->y);
     }
 }

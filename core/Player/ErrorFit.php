@@ -19,7 +19,6 @@ use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 
 /**
@@ -39,15 +38,17 @@ final readonly class ErrorFit
     private const APART = 1.0;
 
     private EventSimulator $simulator;
-    private ShotSolver $desk;
+    private TableProfile $table;
+    private BallSet $balls;
     private Layout $lagFrom;
     private Strike $lag;
 
-    public function __construct(private TableProfile $table, private BallSet $set, private Cue $cue)
+    public function __construct(private ShotSolver $solver)
     {
-        $this->simulator = new EventSimulator($table, $set);
-        $this->desk = new ShotSolver($table, $set, $cue);
-        $this->lagFrom = Layout::empty()->with(Ball::Cue, Spot::diamonds(2.0, 2.0, $table));
+        $this->simulator = $solver->simulator;
+        $this->table = $solver->equipment->table;
+        $this->balls = $solver->equipment->balls;
+        $this->lagFrom = Layout::empty()->with(Ball::Cue, Spot::diamonds(2.0, 2.0, $this->table));
         $this->lag = $this->perfectLag();
     }
 
@@ -55,7 +56,7 @@ final readonly class ErrorFit
     public function straightIn(): Layout
     {
         $centre = Spot::diamonds(4.0, 2.0, $this->table);
-        $mouth = (new TableGeometry($this->table))->at(Pocket::FootLeft)->mouth();
+        $mouth = $this->solver->equipment->geometry->at(Pocket::FootLeft)->mouth();
 
         return Layout::empty()->with(Ball::Cue, $centre->towards($mouth->directionTo($centre), self::APART))->with(Ball::One, $centre);
     }
@@ -81,15 +82,15 @@ final readonly class ErrorFit
     /** Of ten long straight-in pots, how many a player with these errors makes. */
     public function made(ExecutionErrors $errors): float
     {
-        $shot = $this->desk->solve($this->straightIn(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.1), 2.0, 2.0)));
+        $shot = $this->solver->solve($this->straightIn(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.1), 2.0, 2.0)));
 
-        return 10 * Trials::of($shot, $this->simulator, $this->set, $errors, self::TRIES)->chance();
+        return 10 * Trials::of($shot, $this->solver, $errors, self::TRIES)->chance();
     }
 
     /** How far from the head rail half of the lags stop, metres. */
     public function lag(ExecutionErrors $errors): float
     {
-        return $this->middle($this->lagFrom, $this->lag, $errors, fn (Spot $spot): float => $spot->x - $this->set->radius);
+        return $this->middle($this->lagFrom, $this->lag, $errors, fn (Spot $spot): float => $spot->x - $this->balls->radius);
     }
 
     /** How far from where it should stop the cue ball drifts in half of the stop shots, metres. */
@@ -98,20 +99,20 @@ final readonly class ErrorFit
         $layout = $this->straightIn();
         [$cue, $object] = [$layout->spot(Ball::Cue), $layout->spot(Ball::One)];
         $way = $cue->directionTo($object);
-        $ghost = $object->towards($way + \M_PI, $this->set->diameter());
+        $ghost = $object->towards($way + \M_PI, $this->balls->diameter());
         // Just so much backspin as the cloth takes away on the way: over a metre at this speed.
         $speed = 3.0;
         $drag = $this->table->slide * $this->table->gravity;
         $time = ($speed - \sqrt($speed ** 2 - 2 * $drag * $cue->distanceTo($ghost))) / $drag;
         $height = -$drag * $time / $speed;
 
-        return $this->middle($layout, Strike::degrees(rad2deg($way), $speed, 0.0, $height, 2.0, $this->cue->endMassRatio), $errors, static fn (Spot $spot): float => $spot->distanceTo($ghost));
+        return $this->middle($layout, Strike::degrees(rad2deg($way), $speed, 0.0, $height, 2.0, $this->solver->equipment->cue->endMassRatio), $errors, static fn (Spot $spot): float => $spot->distanceTo($ghost));
     }
 
     /** The lag that dies on the head rail: the speed at which it comes back to it, by bisection. */
     private function perfectLag(): Strike
     {
-        $lag = Strike::degrees(0.0, 1.0, 0.0, 0.3, 2.0, $this->cue->endMassRatio);
+        $lag = Strike::degrees(0.0, 1.0, 0.0, 0.3, 2.0, $this->solver->equipment->cue->endMassRatio);
         [$slow, $fast] = [0.8, 2.5];
         for ($round = 0; $round < 30; ++$round) {
             $middle = 0.5 * ($slow + $fast);
@@ -134,7 +135,7 @@ final readonly class ErrorFit
         $values = [];
         for ($i = 0; $i < self::TRIES; ++$i) {
             try {
-                $ending = $rollouts->play($errors->disturb($strike, $random, $this->set->radius));
+                $ending = $rollouts->play($errors->disturb($strike, $random, $this->balls->radius));
                 $values[] = $ending->isScratch() ? \INF : abs($measure($ending->final->spot(Ball::Cue)));
             } catch (IllegalStroke) {
                 $values[] = \INF;

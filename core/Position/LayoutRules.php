@@ -6,6 +6,7 @@ namespace ZigLane\Core\Position;
 
 use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\PocketGeometry;
 use ZigLane\Core\Table\Rail;
 use ZigLane\Core\Table\TableGeometry;
@@ -20,11 +21,15 @@ final readonly class LayoutRules
     /** Overlap up to which balls and cushions count as touching, metres (physics of the table, section 6). */
     public const TOUCHING = 1e-5;
 
+    private TableProfile $table;
+    private BallSet $balls;
     private TableGeometry $geometry;
 
-    public function __construct(private TableProfile $table, private BallSet $balls)
+    public function __construct(Equipment $equipment)
     {
-        $this->geometry = new TableGeometry($table);
+        $this->table = $equipment->table;
+        $this->balls = $equipment->balls;
+        $this->geometry = $equipment->geometry;
     }
 
     /** @return list<IllegalLayout> every fault, an overlap named once at the later ball of the pair */

@@ -26,19 +26,19 @@ final readonly class Fan
     {
     }
 
-    public static function overTips(ShotSolver $desk, Layout $layout, ShotChoice $choice): self
+    public static function overTips(ShotSolver $solver, Layout $layout, ShotChoice $choice): self
     {
         $tips = ['centre' => Tip::centre()];
         foreach (self::HOURS as $hour) {
-            $tip = Tip::atClock($hour, self::OUT);
+            $tip = Tip::atClock($hour, self::OUT * $solver->equipment->offsetPerTip());
             $tips[$tip->clock()] = $tip;
         }
         $strokes = array_map(static fn (Tip $tip): Stroke => new Stroke($tip, $choice->stroke->speed, $choice->stroke->elevation), $tips);
 
-        return self::play($desk, $layout, $choice, $strokes);
+        return self::play($solver, $layout, $choice, $strokes);
     }
 
-    public static function overSpeeds(ShotSolver $desk, Layout $layout, ShotChoice $choice, LengthScale $scale): self
+    public static function overSpeeds(ShotSolver $solver, Layout $layout, ShotChoice $choice, LengthScale $scale): self
     {
         $lengths = $scale->lengths($choice->stroke->speed);
         $most = $scale->most();
@@ -49,16 +49,16 @@ final readonly class Fan
             }
         }
 
-        return self::play($desk, $layout, $choice, $strokes);
+        return self::play($solver, $layout, $choice, $strokes);
     }
 
     /** @param array<string, Stroke> $strokes */
-    private static function play(ShotSolver $desk, Layout $layout, ShotChoice $choice, array $strokes): self
+    private static function play(ShotSolver $solver, Layout $layout, ShotChoice $choice, array $strokes): self
     {
         $shots = [];
         foreach ($strokes as $label => $stroke) {
             try {
-                $shot = $desk->solve($layout, $choice->withStroke($stroke));
+                $shot = $solver->solve($layout, $choice->withStroke($stroke));
             } catch (CoreError) {
                 continue;
             }

@@ -6,7 +6,6 @@ namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -18,11 +17,8 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableGeometry;
-use ZigLane\Core\Table\TableProfile;
 
 /**
  * Which strokes pot a ball and bring the cue ball to a spot or into a zone: some thirty tips by nine speeds are aimed and played, on request to the sides
@@ -50,16 +46,11 @@ final class LandingSearch
     /** What a raised cue must gain on a route, share of the tries. */
     private const RAISED = 0.1;
 
-    private readonly ShotSolver $desk;
-    private readonly EventSimulator $simulator;
-
     /** @var array<string, int> strokes of the last search that came to nothing, by what happened */
     private array $failed = [];
 
-    public function __construct(private readonly TableProfile $table, private readonly BallSet $set, private readonly Cue $cue, private readonly ExecutionErrors $errors)
+    public function __construct(private readonly ShotSolver $solver, private readonly ExecutionErrors $errors)
     {
-        $this->desk = new ShotSolver($table, $set, $cue);
-        $this->simulator = new EventSimulator($table, $set);
     }
 
     /**
@@ -154,7 +145,7 @@ final class LandingSearch
 
     private function assertFree(Layout $layout, Ball $ball, Spot $target): void
     {
-        foreach ((new LayoutRules($this->table, $this->set))->faults($layout->without($ball)->with(Ball::Cue, $target)) as $fault) {
+        foreach ((new LayoutRules($this->solver->equipment))->faults($layout->without($ball)->with(Ball::Cue, $target)) as $fault) {
             throw $fault;
         }
     }
@@ -166,8 +157,8 @@ final class LandingSearch
      */
     public function sides(Layout $layout, Ball $ball, Pocket $pocket): array
     {
-        $line = PotModel::find($layout, $ball, $pocket, $this->simulator, $this->table, $this->set, $this->cue, $this->errors);
-        $far = $layout->spot($ball)->distanceTo((new TableGeometry($this->table))->at($pocket)->mouth());
+        $line = PotModel::find($layout, $ball, $pocket, $this->solver, $this->errors);
+        $far = $layout->spot($ball)->distanceTo($this->solver->equipment->geometry->at($pocket)->mouth());
         $sides = [];
         foreach ($line->accepted[1] ?? [] as $piece) {
             foreach ($piece as $edge) {
@@ -202,7 +193,7 @@ final class LandingSearch
     private function landing(Layout $layout, ShotChoice $choice, float $speed, LandingTarget $target): ?Landing
     {
         try {
-            $shot = $this->desk->solve($layout, $choice->withStroke(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
+            $shot = $this->solver->solve($layout, $choice->withStroke(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
         } catch (CoreError) {
             return $this->fails('it cannot be aimed or does not reach the ball');
         }
@@ -254,7 +245,7 @@ final class LandingSearch
 
     private function tried(Landing $landing, LandingTarget $target): Landing
     {
-        $trials = Trials::of($landing->shot, $this->simulator, $this->set, $this->errors, self::TRIES);
+        $trials = Trials::of($landing->shot, $this->solver, $this->errors, self::TRIES);
 
         return new Landing($landing->shot, $landing->route, $landing->off, $trials->chance(), $trials->share($target->holds(...)), $trials->stayingClear());
     }

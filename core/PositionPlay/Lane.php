@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\BallSet;
 
@@ -48,11 +48,11 @@ final readonly class Lane
      *
      * @return self|string the lane, or why the shot as meant does not land in the zone
      */
-    public static function of(SolvedShot $shot, array $lines, float $least, EventSimulator $simulator, BallSet $set): self|string
+    public static function of(SolvedShot $shot, array $lines, float $least, ShotSolver $solver): self|string
     {
-        $rollouts = $simulator->rollouts($shot->layout);
+        $rollouts = $solver->simulator->rollouts($shot->layout);
         $play = static fn (float $share): Ending => $rollouts->play($shot->strike->withSpeed($shot->strike->speed * $share));
-        $fault = static fn (Ending $ending): string => self::fault($ending, $shot, $lines, $least, $set);
+        $fault = static fn (Ending $ending): string => self::fault($ending, $shot, $lines, $least, $solver->equipment->balls);
         $meant = $play(1.0);
         $why = $fault($meant);
         if ('' !== $why) {
@@ -121,7 +121,7 @@ final readonly class Lane
      *
      * @param non-empty-list<PotModel> $lines
      */
-    private static function fault(Ending $ending, SolvedShot $shot, array $lines, float $least, BallSet $set): string
+    private static function fault(Ending $ending, SolvedShot $shot, array $lines, float $least, BallSet $balls): string
     {
         $called = $shot->choice->ball;
         if ($ending->pocketOf($called) !== $shot->choice->pocket) {
@@ -135,12 +135,12 @@ final readonly class Lane
             return \sprintf('the cue ball meets the %s', $others[0]->label());
         }
         $spot = $ending->final->spot(Ball::Cue);
-        if (Zone::best($lines, $spot, $set) >= $least) {
+        if (Zone::best($lines, $spot) >= $least) {
             return '';
         }
         $next = $lines[0]->ball;
         if ($ending->final->has($next)) {
-            [$seen, $by] = (new Sight($set))->seen($ending->final, $spot, $next);
+            [$seen, $by] = (new Sight($balls))->seen($ending->final, $spot, $next);
             if (0.0 === $seen && [] !== $by) {
                 return \sprintf('hooked behind the %s', $by[0]->label());
             }

@@ -6,8 +6,7 @@ namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * The zone of a ball: the cue ball spots from which it can be potted with at least some odds, in one pocket or the best of several.
@@ -33,9 +32,9 @@ final class Zone
     }
 
     /** @param list<PotModel> $lines of one ball */
-    public static function of(array $lines, TableProfile $table, BallSet $set): self
+    public static function of(array $lines, Equipment $equipment): self
     {
-        return self::ofOdds($lines, static fn (Spot $spot): float => self::best($lines, $spot, $set), $table, $set);
+        return self::ofOdds($lines, static fn (Spot $spot): float => self::best($lines, $spot), $equipment);
     }
 
     /**
@@ -44,9 +43,10 @@ final class Zone
      * @param list<PotModel>        $lines of one ball
      * @param \Closure(Spot): float $from  the odds from any spot, 0 to 1
      */
-    public static function ofOdds(array $lines, \Closure $from, TableProfile $table, BallSet $set): self
+    public static function ofOdds(array $lines, \Closure $from, Equipment $equipment): self
     {
-        $least = $set->radius;
+        $table = $equipment->table;
+        $least = $equipment->balls->radius;
         $step = ($table->length - 2 * $least) / self::LINES;
         $rows = (int) floor(($table->width() - 2 * $least) / $step + 1e-9);
         $odds = [];
@@ -65,14 +65,15 @@ final class Zone
      *
      * @param list<PotModel> $lines
      */
-    public static function best(array $lines, Spot $spot, BallSet $set): float
+    public static function best(array $lines, Spot $spot): float
     {
         if ([] === $lines) {
             return 0.0;
         }
         $layout = $lines[0]->layout;
+        $reach = $lines[0]->ballDiameter();
         foreach ($layout->balls() as $ball) {
-            if ($layout->spot($ball)->distanceTo($spot) < $set->diameter()) {
+            if ($layout->spot($ball)->distanceTo($spot) < $reach) {
                 return 0.0;
             }
         }

@@ -24,12 +24,12 @@ final class EasiestPocket
     {
         $cue = $rack->layout->spot(Ball::Cue);
         $object = $rack->layout->spot($ball);
-        $geometry = new TableGeometry($rack->table);
+        $geometry = new TableGeometry($rack->equipment->table);
         $best = Pocket::FootRight;
         $least = \INF;
         foreach (Pocket::cases() as $pocket) {
             try {
-                $cut = GhostBall::of($cue, $object, $geometry->at($pocket), $rack->balls, $ball)->cutDegrees;
+                $cut = GhostBall::of($cue, $object, $geometry->at($pocket), $rack->equipment->balls, $ball)->cutDegrees;
             } catch (NoAim) {
                 continue;
             }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Core\Reading;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\QuickChance;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -13,12 +12,9 @@ use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Shot\AimFinder;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableGeometry;
-use ZigLane\Core\Table\TableProfile;
 
 /** The table as a player reads it walking round: every ball with every pocket, and what makes a ball trouble; most trouble first. */
 final readonly class TableReading
@@ -35,11 +31,11 @@ final readonly class TableReading
     {
     }
 
-    public static function of(Layout $layout, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): self
+    public static function of(Layout $layout, ShotSolver $solver, ExecutionErrors $errors): self
     {
-        $simulator = new EventSimulator($table, $set);
-        $sight = new Sight($set);
-        $clusters = self::clusters($layout, $set);
+        [$table, $balls] = [$solver->equipment->table, $solver->equipment->balls];
+        $sight = new Sight($balls);
+        $clusters = self::clusters($layout, $balls);
         $readings = [];
         foreach ($layout->balls() as $ball) {
             if (Ball::Cue === $ball) {
@@ -47,13 +43,13 @@ final readonly class TableReading
             }
             $pockets = [];
             foreach (Pocket::cases() as $pocket) {
-                $pockets[] = self::pocket($layout, $ball, $pocket, $simulator, $sight, $table, $set, $cue, $errors);
+                $pockets[] = self::pocket($layout, $ball, $pocket, $solver, $sight, $errors);
             }
             usort($pockets, static fn (PocketReading $a, PocketReading $b): int => [$b->odds, $b->openShare] <=> [$a->odds, $a->openShare]);
             $spot = $layout->spot($ball);
-            $gap = min($spot->x, $spot->y, $table->length - $spot->x, $table->width() - $spot->y) - $set->radius;
+            $gap = min($spot->x, $spot->y, $table->length - $spot->x, $table->width() - $spot->y) - $balls->radius;
             $near = \INF;
-            foreach ((new TableGeometry($table))->pockets as $geometry) {
+            foreach ($solver->equipment->geometry->pockets as $geometry) {
                 $near = min($near, $spot->distanceTo($geometry->hole) - $geometry->holeRadius);
             }
             $readings[] = new BallReading(
@@ -70,11 +66,11 @@ final readonly class TableReading
         return new self($readings);
     }
 
-    private static function pocket(Layout $layout, Ball $ball, Pocket $pocket, EventSimulator $simulator, Sight $sight, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): PocketReading
+    private static function pocket(Layout $layout, Ball $ball, Pocket $pocket, ShotSolver $solver, Sight $sight, ExecutionErrors $errors): PocketReading
     {
-        $line = PotModel::find($layout, $ball, $pocket, $simulator, $table, $set, $cue, $errors);
+        $line = PotModel::find($layout, $ball, $pocket, $solver, $errors);
         $object = $layout->spot($ball);
-        $beside = $sight->clearance($layout->without(Ball::Cue), $object, (new TableGeometry($table))->at($pocket)->mouth(), [$ball]);
+        $beside = $sight->clearance($layout->without(Ball::Cue), $object, $solver->equipment->geometry->at($pocket)->mouth(), [$ball]);
         $blockers = [];
         foreach ($beside as $nearest) {
             if (null !== $nearest && $nearest[0] < 0.0) {
@@ -91,7 +87,7 @@ final readonly class TableReading
             $spot = $layout->spot(Ball::Cue);
             $turn = abs(rad2deg(Angle::wrapped($line->line - $spot->directionTo($line->ghost))));
             $cut = $turn < 90.0 ? $turn : null;
-            $odds = $line->chance($spot) < self::WORTH ? 0.0 : self::odds($layout, $line, $simulator, $table, $set, $cue, $errors);
+            $odds = $line->chance($spot) < self::WORTH ? 0.0 : self::odds($layout, $line, $solver, $errors);
             $way = $sight->clearance($layout->without(Ball::Cue), $spot, $line->ghost, [$ball]);
             foreach ($way as $nearest) {
                 if (null !== $nearest && $nearest[0] < 0.0 && null !== $cut) {
@@ -103,14 +99,12 @@ final readonly class TableReading
         return new PocketReading($pocket, $line->openShare(), $odds, $cut, $beside, $way, $blockers, $line->openSide());
     }
 
-    private static function odds(Layout $layout, PotModel $line, EventSimulator $simulator, TableProfile $table, BallSet $set, Cue $cue, ExecutionErrors $errors): float
+    private static function odds(Layout $layout, PotModel $line, ShotSolver $solver, ExecutionErrors $errors): float
     {
         $spot = $layout->spot(Ball::Cue);
         $choice = $line->choice($spot);
         try {
-            $aim = (new AimFinder($table, $set, $cue))->find($spot, $layout->spot($line->ball), $choice);
-
-            return QuickChance::of($choice, $choice->stroke->strike($aim->direction, $cue->endMassRatio), $simulator->rollouts($layout), $set, $errors);
+            return QuickChance::of($choice, $solver->aimed($layout, $choice)->strike, $solver->simulator->rollouts($layout), $solver->equipment->balls, $errors);
         } catch (CoreError) {
             return 0.0;
         }

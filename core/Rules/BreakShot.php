@@ -13,8 +13,7 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * A break: the rack with the cue ball, the stroke that was meant, and what came of it.
@@ -47,23 +46,25 @@ final readonly class BreakShot
      *
      * @throws IllegalStroke If the errors take the tip past the miscue limit
      */
-    public static function play(Game $game, TableProfile $table, BallSet $set, ExecutionErrors $player, Randomness $random, float $looseness = Racking::LOOSENESS, float $endMassRatio = 30.0): self
+    public static function play(Game $game, Equipment $equipment, ExecutionErrors $player, Randomness $random, float $looseness = Racking::LOOSENESS): self
     {
-        $rack = Racking::of($game, $table, $set, $random, $looseness);
+        $rack = Racking::of($game, $equipment, $random, $looseness);
         $balls = $rack->balls();
-        [$cue, $meant] = self::stroke($game, $table, $set, $rack, $endMassRatio);
+        [$cue, $meant] = self::stroke($game, $equipment, $rack);
         $layout = Layout::empty()->with(Ball::Cue, $cue);
         foreach ($balls as $ball) {
             $layout = $layout->with($ball, $rack->spot($ball));
         }
-        $outcome = (new EventSimulator($table, $set))->play($layout, $player->disturb($meant, $random, $set->radius));
+        $outcome = (new EventSimulator($equipment))->play($layout, $player->disturb($meant, $random, $equipment->balls->radius));
 
         return new self($layout, $meant, $outcome, [$balls[3], $balls[5]]);
     }
 
     /** @return array{Spot, Strike} where the cue ball lies and the stroke */
-    private static function stroke(Game $game, TableProfile $table, BallSet $set, Layout $rack, float $endMassRatio): array
+    private static function stroke(Game $game, Equipment $equipment, Layout $rack): array
     {
+        $table = $equipment->table;
+        $endMassRatio = $equipment->cue->endMassRatio;
         if (Game::StraightPool !== $game) {
             [$across, $speed] = self::STROKES[$game->value];
             $cue = Spot::diamonds(2.0, $across, $table);
@@ -73,7 +74,7 @@ final readonly class BreakShot
         $cue = Spot::diamonds(2.0, 1.0, $table);
         $corner = $rack->spot($rack->balls()[10]);
         // To the right of the right corner ball, so far that three tenths of the ball are hit.
-        $aside = asin((1 - 0.3) * $set->diameter() / $cue->distanceTo($corner));
+        $aside = asin((1 - 0.3) * $equipment->balls->diameter() / $cue->distanceTo($corner));
         $strike = Strike::degrees(0.0, 2.6, 0.0, 0.15, 2.0, $endMassRatio);
 
         return [$cue, $strike->withDirection($cue->directionTo($corner) - $aside - $strike->squirt())];
@@ -110,7 +111,7 @@ final readonly class BreakShot
     }
 
     /** The layout that is left, for the next shot: after a scratch with ball in hand. */
-    public function rackAfter(Game $game, TableProfile $table, BallSet $set, ExecutionErrors $player): Rack
+    public function rackAfter(Game $game, Equipment $equipment, ExecutionErrors $player): Rack
     {
         $final = $this->outcome->final;
         $inHand = match (true) {
@@ -119,6 +120,6 @@ final readonly class BreakShot
             default => BallInHand::Anywhere,
         };
 
-        return new Rack($game, $final, $table, $set, player: $player, ballInHand: $inHand, group: Game::EightBall === $game ? Group::Open : null);
+        return new Rack($game, $final, $equipment, player: $player, ballInHand: $inHand, group: Game::EightBall === $game ? Group::Open : null);
     }
 }

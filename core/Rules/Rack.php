@@ -10,12 +10,12 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 
 /**
- * A layout with the game it belongs to and the table, balls, cue and player that it is for. Every ball is used in the game and
+ * A layout with the game it belongs to and the equipment and the player that it is for. Every ball is used in the game and
  * lies where it can; spots are kept to GRAIN, so that a rack file holds exactly what is computed with.
  */
 final readonly class Rack
@@ -29,16 +29,14 @@ final readonly class Rack
     public function __construct(
         public Game $game,
         Layout $layout,
-        public TableProfile $table = new TableProfile(),
-        public BallSet $balls = new BallSet(),
-        public Cue $cue = new Cue(),
+        public Equipment $equipment = new Equipment(),
         public ExecutionErrors $player = new ExecutionErrors(),
         public BallInHand $ballInHand = BallInHand::None,
         public ?Group $group = null,
         public RuleOptions $rules = new RuleOptions(),
     ) {
-        $this->layout = self::grained($layout, $table);
-        foreach (self::faults($game, $this->layout, $table, $balls) as $fault) {
+        $this->layout = self::grained($layout, $equipment->table);
+        foreach (self::faults($game, $this->layout, $equipment) as $fault) {
             throw $fault;
         }
     }
@@ -46,7 +44,7 @@ final readonly class Rack
     /** @throws IllegalLayout If the balls cannot lie so in this game */
     public function withLayout(Layout $layout): self
     {
-        return new self($this->game, $layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group, $this->rules);
+        return new self($this->game, $layout, $this->equipment, $this->player, $this->ballInHand, $this->group, $this->rules);
     }
 
     /** @return list<Ball> the object balls on the table, in the order of the game */
@@ -57,24 +55,24 @@ final readonly class Rack
 
     public function withPlayer(ExecutionErrors $player): self
     {
-        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $player, $this->ballInHand, $this->group, $this->rules);
+        return new self($this->game, $this->layout, $this->equipment, $player, $this->ballInHand, $this->group, $this->rules);
     }
 
     /** The same rack with the cue ball in hand: it is taken off. */
     public function inHand(BallInHand $where): self
     {
-        return new self($this->game, BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue), $this->table, $this->balls, $this->cue, $this->player, $where, $this->group, $this->rules);
+        return new self($this->game, BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue), $this->equipment, $this->player, $where, $this->group, $this->rules);
     }
 
     public function withGroup(?Group $group): self
     {
-        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $group, $this->rules);
+        return new self($this->game, $this->layout, $this->equipment, $this->player, $this->ballInHand, $group, $this->rules);
     }
 
     /** The same rack by other choices of the rules. */
     public function withRules(RuleOptions $rules): self
     {
-        return new self($this->game, $this->layout, $this->table, $this->balls, $this->cue, $this->player, $this->ballInHand, $this->group, $rules);
+        return new self($this->game, $this->layout, $this->equipment, $this->player, $this->ballInHand, $this->group, $rules);
     }
 
     /** @throws IllegalLayout If the ball cannot lie there */
@@ -84,7 +82,7 @@ final readonly class Rack
     }
 
     /** @return list<IllegalLayout> every fault of such a layout in such a game */
-    public static function faults(Game $game, Layout $layout, TableProfile $table, BallSet $balls): array
+    public static function faults(Game $game, Layout $layout, Equipment $equipment): array
     {
         $faults = [];
         foreach ($layout->balls() as $ball) {
@@ -93,7 +91,7 @@ final readonly class Rack
             }
         }
 
-        return [...$faults, ...(new LayoutRules($table, $balls))->faults($layout)];
+        return [...$faults, ...(new LayoutRules($equipment))->faults($layout)];
     }
 
     private static function grained(Layout $layout, TableProfile $table): Layout

@@ -8,7 +8,7 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 
 /**
@@ -38,10 +38,10 @@ final readonly class Racking
         return Spot::diamonds(6.0, 2.0, $table);
     }
 
-    public static function of(Game $game, TableProfile $table, BallSet $set, Randomness $random, float $looseness = self::LOOSENESS): Layout
+    public static function of(Game $game, Equipment $equipment, Randomness $random, float $looseness = self::LOOSENESS): Layout
     {
-        $pitch = $set->diameter() + 0.5 * $looseness;
-        $apex = self::footSpot($table);
+        $pitch = $equipment->balls->diameter() + 0.5 * $looseness;
+        $apex = self::footSpot($equipment->table);
         $places = [];
         foreach (self::ROWS[$game->value] as $row => $count) {
             for ($i = 0; $i < $count; ++$i) {
@@ -64,14 +64,14 @@ final readonly class Racking
      *
      * @return Layout|null null where more than one object ball is left, or one of the two lies in the rack
      */
-    public static function again(Layout $left, TableProfile $table, BallSet $set): ?Layout
+    public static function again(Layout $left, Equipment $equipment): ?Layout
     {
         if (2 !== $left->count() || !$left->has(Ball::Cue)) {
             return null;
         }
         $layout = $left;
-        $apex = self::footSpot($table);
-        $pitch = $set->diameter();
+        $apex = self::footSpot($equipment->table);
+        $pitch = $equipment->balls->diameter();
         $numbers = array_values(array_filter(Game::StraightPool->balls(), static fn (Ball $ball): bool => !$left->has($ball)));
         $place = 0;
         for ($row = 1; $row < 5; ++$row) {

@@ -13,8 +13,8 @@ use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableGeometry;
-use ZigLane\Core\Table\TableProfile;
 
 /**
  * Finds the direction of the cue in the full model: squirt turns the cue ball off, swerve bends it, throw turns the object
@@ -30,11 +30,15 @@ final readonly class AimFinder
 
     private TableGeometry $geometry;
     private OpenCloth $cloth;
+    private BallSet $balls;
+    private Cue $cue;
 
-    public function __construct(TableProfile $table, private BallSet $balls, private Cue $cue)
+    public function __construct(Equipment $equipment)
     {
-        $this->geometry = new TableGeometry($table);
-        $this->cloth = new OpenCloth($table, $balls);
+        $this->balls = $equipment->balls;
+        $this->cue = $equipment->cue;
+        $this->geometry = $equipment->geometry;
+        $this->cloth = new OpenCloth($equipment);
     }
 
     /** @throws NoAim If the pocket is shut, the cut too thin, or no direction of this stroke does it */

@@ -7,8 +7,7 @@ namespace ZigLane\Core\Shot;
 use ZigLane\Core\Motion\BallContact;
 use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /** What the aim is made of: how far throw turns the object ball, how much of that is the cut's and how much the side's, and swerve. */
 final readonly class AimParts
@@ -25,8 +24,9 @@ final readonly class AimParts
     }
 
     /** Null if the cue ball meets no ball. */
-    public static function of(SolvedShot $shot, BallSet $set, TableProfile $table): ?self
+    public static function of(SolvedShot $shot, Equipment $equipment): ?self
     {
+        [$table, $balls] = [$equipment->table, $equipment->balls];
         $contact = $shot->outcome->firstContact();
         if (null === $contact || null === $contact->other) {
             return null;
@@ -37,10 +37,10 @@ final readonly class AimParts
         $cue = $path->at($just);
         $object = $shot->layout->spot(Ball::Cue === $contact->ball ? $contact->other : $contact->ball);
         [$vx, $vy] = $segment->velocity($just);
-        [$wx, $wy, $wz] = $segment->spin($just, $set, $table);
+        [$wx, $wy, $wz] = $segment->spin($just, $balls, $table);
         $line = $cue->directionTo($object);
         [$nx, $ny] = [cos($line), sin($line)];
-        $law = new BallContact($set);
+        $law = new BallContact($balls);
         $thrown = static function (float $wz) use ($law, $nx, $ny, $vx, $vy, $wx, $wy, $line): float {
             [$jx, $jy] = $law->impulse($nx, $ny, $vx, $vy, $wx, $wy, $wz);
 
@@ -50,14 +50,14 @@ final readonly class AimParts
         // No slip across the line of centres: the surface speed of the side undoes the cue ball's own speed across it; what the cloth
         // takes of the side on the way is given at the strike.
         $across = -$vx * $ny + $vy * $nx;
-        $spin = abs($across) / $set->radius + $table->spinDecay * $contact->time;
+        $spin = abs($across) / $balls->radius + $table->spinDecay * $contact->time;
         $departure = $shot->strike->direction + $shot->strike->squirt();
 
         return new self(
             $cut,
             $thrown($wz) - $cut,
             rad2deg(Angle::wrapped(atan2($vy, $vx) - $departure)),
-            ($across > 0.0 ? -1 : 1) * $spin * $set->radius / (2.5 * $shot->strike->speed),
+            ($across > 0.0 ? -1 : 1) * $spin * $balls->radius / (2.5 * $shot->strike->speed),
         );
     }
 }

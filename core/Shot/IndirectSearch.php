@@ -7,7 +7,6 @@ namespace ZigLane\Core\Shot;
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Motion\EventKind;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Rollouts;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\Randomness;
@@ -38,12 +37,12 @@ final readonly class IndirectSearch
     /** Odds from which a shot is a real chance. */
     public const REAL = 0.1;
 
-    private EventSimulator $simulator;
+    private ShotSolver $solver;
 
     /** @param float $step of the direction of the cue, degrees */
     public function __construct(private Rack $rack, private float $step = self::STEP)
     {
-        $this->simulator = new EventSimulator($rack->table, $rack->balls);
+        $this->solver = new ShotSolver($rack->equipment);
     }
 
     /**
@@ -58,7 +57,7 @@ final readonly class IndirectSearch
         if (!$layout->has(Ball::Cue)) {
             return [];
         }
-        $rollouts = $this->simulator->rollouts($layout);
+        $rollouts = $this->solver->simulator->rollouts($layout);
         $best = [];
         $tried = 0;
         foreach ($this->widest($rollouts, self::STROKES, $first, $made) as [$choice, $from, $to]) {
@@ -93,7 +92,7 @@ final readonly class IndirectSearch
      */
     public function windows(Layout $layout, array $first, array $made, int $count): array
     {
-        return array_column(\array_slice($this->widest($this->simulator->rollouts($layout), \array_slice(self::STROKES, 0, 1), $first, $made), 0, $count), 0);
+        return array_column(\array_slice($this->widest($this->solver->simulator->rollouts($layout), \array_slice(self::STROKES, 0, 1), $first, $made), 0, $count), 0);
     }
 
     /**
@@ -108,7 +107,7 @@ final readonly class IndirectSearch
         $windows = [];
         foreach ($strokes as [$speed, $height]) {
             $stroke = new Stroke(Tip::fractions(0.0, $height), $speed, 2.0);
-            foreach ($this->open($rollouts, $stroke->strike(0.0, $this->rack->cue->endMassRatio), $first) as [$ball, $pocket, $from, $to]) {
+            foreach ($this->open($rollouts, $stroke->strike(0.0, $this->rack->equipment->cue->endMassRatio), $first) as [$ball, $pocket, $from, $to]) {
                 if (null === $made || \in_array($ball, $made, true)) {
                     $windows[] = [new ShotChoice($ball, $pocket, $stroke, 0.0, 0.5 * ($from + $to)), $from, $to];
                 }
@@ -160,7 +159,7 @@ final readonly class IndirectSearch
     private function named(ShotChoice $choice): ?array
     {
         $ball = $choice->ball;
-        $shot = (new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($this->rack->layout, $choice);
+        $shot = $this->solver->solve($this->rack->layout, $choice);
         if (!$shot->goesOn()) {
             return null;
         }
@@ -232,7 +231,7 @@ final readonly class IndirectSearch
         $made = 0;
         for ($try = 0; $try < self::TRIES; ++$try) {
             try {
-                $ending = $rollouts->play($this->rack->player->disturb($shot->strike, $random, $this->rack->balls->radius));
+                $ending = $rollouts->play($this->rack->player->disturb($shot->strike, $random, $this->rack->equipment->balls->radius));
             } catch (IllegalStroke) {
                 continue;
             }

@@ -27,16 +27,16 @@ final readonly class LegChain
     /** @param list<ShotChoice> $choices */
     public static function play(Rack $rack, array $choices): self
     {
-        $desk = new ShotSolver($rack->table, $rack->balls, $rack->cue);
+        $solver = new ShotSolver($rack->equipment);
         $solved = [];
         $layout = $rack->layout;
         foreach ($choices as $i => $choice) {
             // The break shot of straight pool is played into the next rack.
             if ($i > 0 && Game::StraightPool === $rack->game) {
-                $layout = Racking::again($layout, $rack->table, $rack->balls) ?? $layout;
+                $layout = Racking::again($layout, $rack->equipment) ?? $layout;
             }
             try {
-                $shot = $desk->solve($layout, $choice);
+                $shot = $solver->solve($layout, $choice);
             } catch (CoreError $e) {
                 return new self($rack, $solved, \sprintf('Leg %d cannot be played: %s', $i + 1, lcfirst($e->getMessage())));
             }

@@ -10,20 +10,18 @@ use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
-/** Answers a called shot on a given table: aims it in the full model and plays it among all balls. */
+/** Aims called shots on a table in the full model and plays them among all balls: the one place where a simulator and an aimer are made. */
 final readonly class ShotSolver
 {
-    private AimFinder $aims;
-    private EventSimulator $simulator;
+    public AimFinder $aims;
+    public EventSimulator $simulator;
 
-    public function __construct(TableProfile $table, BallSet $balls, private Cue $cue)
+    public function __construct(public Equipment $equipment = new Equipment())
     {
-        $this->aims = new AimFinder($table, $balls, $cue);
-        $this->simulator = new EventSimulator($table, $balls);
+        $this->aims = new AimFinder($equipment);
+        $this->simulator = new EventSimulator($equipment);
     }
 
     /**
@@ -33,9 +31,21 @@ final readonly class ShotSolver
      */
     public function solve(Layout $layout, ShotChoice $choice): SolvedShot
     {
-        $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
-        $strike = $choice->stroke->strike($aim->direction, $this->cue->endMassRatio);
+        $shot = $this->aimed($layout, $choice);
 
-        return new SolvedShot($layout, $choice, $aim, $strike, $this->simulator->play($layout, $strike));
+        return new SolvedShot($layout, $choice, $shot->aim, $shot->strike, $this->simulator->play($layout, $shot->strike));
+    }
+
+    /**
+     * The aim of a shot and the strike that it takes, not played.
+     *
+     * @throws IllegalLayout If the cue ball or the called ball is not on the table
+     * @throws NoAim         If no direction sends the ball to the middle of the pocket
+     */
+    public function aimed(Layout $layout, ShotChoice $choice): AimedShot
+    {
+        $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
+
+        return new AimedShot($choice, $aim, $choice->stroke->strike($aim->direction, $this->equipment->cue->endMassRatio));
     }
 }

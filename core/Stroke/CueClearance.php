@@ -6,8 +6,8 @@ namespace ZigLane\Core\Stroke;
 
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Rail;
 
 /**
  * How far a cue must be raised to clear what lies behind the cue ball: the rail, or balls under the shaft. The shaft is a straight
@@ -23,32 +23,33 @@ final readonly class CueClearance
     private function __construct(
         /** Degrees; 0 if nothing is in the way. */
         public float $least,
-        /** What it must clear: "the right rail", "the 7"; empty if nothing. */
-        public string $over,
+        /** What it must clear; null if nothing. */
+        public Rail|Ball|null $over,
     ) {
     }
 
     /** @param float $direction of the cue, radians */
-    public static function of(Layout $layout, float $direction, Tip $tip, TableProfile $table, BallSet $set): self
+    public static function of(Layout $layout, float $direction, Tip $tip, Equipment $equipment): self
     {
-        $radius = $set->radius;
+        $table = $equipment->table;
+        $radius = $equipment->balls->radius;
         $cue = $layout->spot(Ball::Cue);
         [$bx, $by] = [-cos($direction), -sin($direction)];
         $point = $radius * (1 + $tip->height);
         $least = 0.0;
-        $over = '';
-        $take = static function (float $height, float $behind, string $what) use ($point, &$least, &$over): void {
+        $over = null;
+        $take = static function (float $height, float $behind, Rail|Ball $what) use ($point, &$least, &$over): void {
             $angle = rad2deg(atan2($height + self::SHAFT - $point, max($behind, 1e-3)));
             if ($angle > $least) {
                 [$least, $over] = [$angle, $what];
             }
         };
         $nose = $table->noseHeight * $radius;
-        foreach ([['head', $bx, -1, $cue->x], ['foot', $bx, 1, $table->length - $cue->x], ['right', $by, -1, $cue->y], ['left', $by, 1, $table->width() - $cue->y]] as [$rail, $along, $sign, $distance]) {
+        foreach ([[Rail::Head, $bx, -1, $cue->x], [Rail::Foot, $bx, 1, $table->length - $cue->x], [Rail::Right, $by, -1, $cue->y], [Rail::Left, $by, 1, $table->width() - $cue->y]] as [$rail, $along, $sign, $distance]) {
             if ($sign * $along > 1e-6) {
                 $behind = $distance / abs($along);
                 if ($behind < self::REACH) {
-                    $take($nose, $behind, "the $rail rail");
+                    $take($nose, $behind, $rail);
                 }
             }
         }
@@ -62,7 +63,7 @@ final readonly class CueClearance
             $aside = abs($dx * $by - $dy * $bx - $tip->side * $radius);
             if ($behind > 0.0 && $behind < self::REACH && $aside < $radius + self::SHAFT) {
                 // The shaft rests on the ball where their outlines touch: lower towards the ball's side.
-                $take($radius + \sqrt(max(0.0, ($radius + self::SHAFT) ** 2 - $aside ** 2)) - self::SHAFT, $behind, $ball->spoken());
+                $take($radius + \sqrt(max(0.0, ($radius + self::SHAFT) ** 2 - $aside ** 2)) - self::SHAFT, $behind, $ball);
             }
         }
 

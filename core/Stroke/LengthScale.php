@@ -9,7 +9,7 @@ use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 
 /**
@@ -18,13 +18,15 @@ use ZigLane\Core\Table\TableProfile;
  */
 final readonly class LengthScale
 {
+    private TableProfile $table;
     private EventSimulator $simulator;
     private Layout $start;
 
-    public function __construct(private TableProfile $table, private BallSet $balls)
+    public function __construct(Equipment $equipment)
     {
-        $this->simulator = new EventSimulator($table, $balls);
-        $this->start = Layout::empty()->with(Ball::Cue, Spot::metres($balls->radius, $table->width() / 2));
+        $this->table = $equipment->table;
+        $this->simulator = new EventSimulator($equipment);
+        $this->start = Layout::empty()->with(Ball::Cue, Spot::metres($equipment->balls->radius, $this->table->width() / 2));
     }
 
     /** @param float $speedMps speed of the cue ball just after the hit, above 0 and up to Strike::MAX_SPEED */

@@ -7,8 +7,7 @@ namespace ZigLane\Core\Stroke;
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * What players call a stroke, read from what the cue ball does: how it turns when it meets the object ball, and what its side does
@@ -31,7 +30,7 @@ final readonly class StrokeName
     ) {
     }
 
-    public static function of(SolvedShot $shot, BallSet $set, TableProfile $table): self
+    public static function of(SolvedShot $shot, Equipment $equipment): self
     {
         $contact = $shot->outcome->firstContact();
         $cue = $shot->outcome->trajectory(Ball::Cue);
@@ -41,9 +40,9 @@ final readonly class StrokeName
         $just = $contact->time - 1e-9;
         $segment = $cue->segmentAt($just);
         [$vx, $vy] = $segment->velocity($just);
-        [$wx, $wy] = $segment->spin($just, $set, $table);
+        [$wx, $wy] = $segment->spin($just, $equipment->balls, $equipment->table);
         $square = max($vx ** 2 + $vy ** 2, 1e-12);
-        $roll = $set->radius * ($wy * $vx - $wx * $vy) / $square;
+        $roll = $equipment->balls->radius * ($wy * $vx - $wx * $vy) / $square;
         $cut = $shot->aim->ghost->cutDegrees;
         $height = match (true) {
             $roll < -0.1 => 'draw',
@@ -57,10 +56,10 @@ final readonly class StrokeName
         // A ball that leaves to the left is cut to the left: the cue ball hits its right, and left side is inside.
         $cutSide = abs($side) < 0.02 || $cut < self::STRAIGHT ? '' : (($side < 0.0) === $shot->aim->ghost->cutsLeft ? 'inside' : 'outside');
 
-        return new self($height, $cutSide, self::atCushion($shot, $contact->time, $set, $table), $roll);
+        return new self($height, $cutSide, self::atCushion($shot, $contact->time, $equipment), $roll);
     }
 
-    private static function atCushion(SolvedShot $shot, float $after, BallSet $set, TableProfile $table): string
+    private static function atCushion(SolvedShot $shot, float $after, Equipment $equipment): string
     {
         foreach ($shot->outcome->eventsOf(Ball::Cue, EventKind::Cushion) as $event) {
             if ($event->time <= $after || null === $event->rail) {
@@ -68,8 +67,8 @@ final readonly class StrokeName
             }
             $segment = $shot->outcome->trajectory(Ball::Cue)->segmentAt($event->time - 1e-9);
             [$vx, $vy] = $segment->velocity($event->time - 1e-9);
-            [, , $wz] = $segment->spin($event->time - 1e-9, $set, $table);
-            if (abs($wz) * $set->radius < 0.05 * hypot($vx, $vy)) {
+            [, , $wz] = $segment->spin($event->time - 1e-9, $equipment->balls, $equipment->table);
+            if (abs($wz) * $equipment->balls->radius < 0.05 * hypot($vx, $vy)) {
                 return '';
             }
             // Along the cushion, the surface that touches it moves by spin against the ball's own way when the side is running.

@@ -22,7 +22,7 @@ final readonly class Tip
             }
         }
         if (hypot($side, $height) > Cue::MISCUE_LIMIT + 1e-9) {
-            throw IllegalStroke::miscue(hypot($side, $height), Cue::MISCUE_LIMIT, self::perTip());
+            throw IllegalStroke::miscue(hypot($side, $height), Cue::MISCUE_LIMIT);
         }
     }
 
@@ -38,15 +38,14 @@ final readonly class Tip
     }
 
     /**
-     * @param float $hour direction on the clock face: 12 (or 0) above, 3 right, 6 below, 9 left
-     * @param float $tips distance from the centre in tips
+     * @param float $hour   direction on the clock face: 12 (or 0) above, 3 right, 6 below, 9 left
+     * @param float $offset distance from the centre as a fraction of the radius; a tip is Equipment::offsetPerTip() of it
      *
      * @throws IllegalStroke If it would miscue
      */
-    public static function atClock(float $hour, float $tips): self
+    public static function atClock(float $hour, float $offset): self
     {
         $angle = $hour * \M_PI / 6;
-        $offset = $tips * self::perTip();
 
         return new self($offset * sin($angle), $offset * cos($angle));
     }
@@ -59,16 +58,10 @@ final readonly class Tip
         return $hour < 1e-9 ? 12.0 : $hour;
     }
 
-    /** Distance from the centre in tips. */
-    public function tips(): float
+    /** Distance from the centre as a fraction of the radius. */
+    public function offset(): float
     {
-        return self::inTips(hypot($this->side, $this->height));
-    }
-
-    /** An offset that is a fraction of the radius, in tips. */
-    public static function inTips(float $fraction): float
-    {
-        return $fraction / self::perTip();
+        return hypot($this->side, $this->height);
     }
 
     /** The clock direction to the nearest five minutes, as "1:30". */
@@ -78,10 +71,5 @@ final readonly class Tip
         $hour = intdiv($minutes, 60) % 12;
 
         return \sprintf('%d:%02d', 0 === $hour ? 12 : $hour, $minutes % 60);
-    }
-
-    private static function perTip(): float
-    {
-        return (new Cue())->offsetPerTip(0.028575);
     }
 }

@@ -16,8 +16,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /** Breaks a rack and prints the layout that is left as a rack file; with --seeds a report over so many breaks instead. */
 #[AsCommand('lane:break', 'Breaks a rack and prints the layout after it as a rack file')]
@@ -49,15 +48,14 @@ final class BreakCommand extends Command
 
             return Command::INVALID;
         }
-        $table = new TableProfile();
-        $set = new BallSet();
+        $equipment = new Equipment();
         $player = new ExecutionErrors();
         try {
             if (null !== $seeds) {
-                $this->report($game, $seed, $seeds, $table, $set, $player, $output);
+                $this->report($game, $seed, $seeds, $equipment, $player, $output);
             } else {
-                $break = BreakShot::play($game, $table, $set, $player, new Randomness($seed));
-                $output->writeln((new RackFile($break->rackAfter($game, $table, $set, $player), \sprintf('%s break, seed %d', $game->label(), $seed)))->write(), OutputInterface::OUTPUT_RAW);
+                $break = BreakShot::play($game, $equipment, $player, new Randomness($seed));
+                $output->writeln((new RackFile($break->rackAfter($game, $equipment, $player), \sprintf('%s break, seed %d', $game->label(), $seed)))->write(), OutputInterface::OUTPUT_RAW);
             }
         } catch (CoreError $e) {
             $errors->writeln($e->getMessage(), OutputInterface::OUTPUT_RAW);
@@ -68,11 +66,11 @@ final class BreakCommand extends Command
         return Command::SUCCESS;
     }
 
-    private function report(Game $game, int $seed, int $seeds, TableProfile $table, BallSet $set, ExecutionErrors $player, OutputInterface $output): void
+    private function report(Game $game, int $seed, int $seeds, Equipment $equipment, ExecutionErrors $player, OutputInterface $output): void
     {
         $made = $spread = $scratches = $dry = $wings = 0.0;
         for ($i = 0; $i < $seeds; ++$i) {
-            $break = BreakShot::play($game, $table, $set, $player, new Randomness($seed + $i));
+            $break = BreakShot::play($game, $equipment, $player, new Randomness($seed + $i));
             $made += $break->made();
             $spread += $break->spread();
             $scratches += $break->outcome->isScratch() ? 1 : 0;

@@ -28,6 +28,6 @@ final class SimulateCommand extends FileCommand
     {
         $shot = ShotFile::parse($content, $this->maxBytes());
 
-        return OutcomeFile::write((new EventSimulator($shot->table, $shot->balls))->play($shot->layout, $shot->strike));
+        return OutcomeFile::write((new EventSimulator($shot->equipment))->play($shot->layout, $shot->strike));
     }
 }

@@ -61,8 +61,8 @@ final class LayoutController extends AbstractController
         $rack = $sheet->getRack();
 
         return match ($change) {
-            'place' => $rack->layout->with($ball, SpotText::spot($at, $rack->table)),
-            'rail' => $rack->layout->with($ball, (new LayoutRules($rack->table, $rack->balls))->frozenToNearestRail($rack->layout->spot($ball))),
+            'place' => $rack->layout->with($ball, SpotText::spot($at, $rack->equipment->table)),
+            'rail' => $rack->layout->with($ball, (new LayoutRules($rack->equipment))->frozenToNearestRail($rack->layout->spot($ball))),
             'off' => $rack->layout->without($ball),
             default => throw new UnprocessableEntityHttpException('This page asked for a change that does not exist. Reload it.'),
         };

@@ -15,11 +15,12 @@ use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Sheet\LookInput;
-use ZigLane\App\Sheet\ShotAnswer;
+use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
+use ZigLane\Core\Shot\ShotSolver;
 
 /** The parts of the shot desk that take longer than a redraw, each a fragment of its own. */
 final class LookController extends AbstractController
@@ -34,8 +35,8 @@ final class LookController extends AbstractController
         $stroke = StrokeInput::of($request->query);
         $looks = $error = null;
         try {
-            $scale = ShotAnswer::scale($rack);
-            $looks = Looks::at($rack, $plan, ShotAnswer::solve($rack, $stroke->choice($scale)), LookInput::of($request->query, $rack, $stroke->ball), $scale, $stroke->unit);
+            $units = new ShotUnits($rack->equipment, $stroke->unit);
+            $looks = Looks::at($rack, $plan, (new ShotSolver($rack->equipment))->solve($rack->layout, $stroke->choice($units)), LookInput::of($request->query, $rack, $stroke->ball), $units);
         } catch (CoreError|UnprocessableEntityHttpException $e) {
             $error = $e->getMessage();
         }
@@ -49,7 +50,7 @@ final class LookController extends AbstractController
         $rack = LegPlace::of($sheet, $request->query)->rack;
         $report = $error = null;
         try {
-            $shot = ShotAnswer::solve($rack, StrokeInput::of($request->query)->choice(ShotAnswer::scale($rack)));
+            $shot = (new ShotSolver($rack->equipment))->solve($rack->layout, StrokeInput::of($request->query)->choice(new ShotUnits($rack->equipment)));
             $report = new OddsReport($rack, $shot);
         } catch (CoreError|UnprocessableEntityHttpException $e) {
             $error = $e->getMessage();

@@ -20,6 +20,7 @@ use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Sheet\PlanAdopter;
 use ZigLane\App\Sheet\Planner;
 use ZigLane\App\Sheet\PlanRequest;
+use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Position\Ball;
@@ -131,7 +132,7 @@ final class PlanController extends AbstractController
             'sheet' => $sheet,
             'job' => $job,
             'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job),
-            'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright, $sheet->getOwner()->getTipUnit()),
+            'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright, new ShotUnits($sheet->getRack()->equipment, $sheet->getOwner()->getTipUnit())),
             'plan' => $held,
             'asked' => $asked,
             'asked_weights' => $asked->weights + array_map(static fn (): string => '0', Weights::LIMITS),

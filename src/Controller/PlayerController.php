@@ -18,6 +18,7 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotSolver;
 
 /** The player whose errors the odds of a sheet come from. */
 final class PlayerController extends AbstractController
@@ -47,8 +48,8 @@ final class PlayerController extends AbstractController
     private function view(RackSheet $sheet): array
     {
         $rack = $sheet->getRack();
-        $fit = new ErrorFit($rack->table, $rack->balls, $rack->cue);
-        $test = new TableDrawing(new Rack($rack->game, $fit->straightIn(), $rack->table, $rack->balls, $rack->cue));
+        $fit = new ErrorFit(new ShotSolver($rack->equipment));
+        $test = new TableDrawing(new Rack($rack->game, $fit->straightIn(), $rack->equipment));
 
         return [
             'sheet' => $sheet,

@@ -27,6 +27,7 @@ use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 
 /** The list of rack sheets, and what is done to a sheet as a whole. */
@@ -56,7 +57,7 @@ final class SheetController extends AbstractController
         if (!$form->isSubmitted() || !$form->isValid() || null === $new->game || null === $new->size) {
             return $this->render('sheet/new.html.twig', ['form' => $form]);
         }
-        $rack = new Rack($new->game, Layout::empty(), TableProfile::ofSize($new->size));
+        $rack = new Rack($new->game, Layout::empty(), new Equipment(TableProfile::ofSize($new->size)));
         $sheet = $editor->create($account, trim($new->name), $rack, Uuid::fromString($new->submission));
 
         return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);

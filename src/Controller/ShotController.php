@@ -17,7 +17,7 @@ use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\SheetEditor;
-use ZigLane\App\Sheet\ShotAnswer;
+use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\CoreError;
@@ -26,6 +26,7 @@ use ZigLane\Core\Reading\EasiestPocket;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\RouteClearance;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\CueClearance;
 use ZigLane\Core\Stroke\StrokeName;
 
@@ -54,8 +55,8 @@ final class ShotController extends AbstractController
         $place = LegPlace::of($sheet, $request->request);
         $input = StrokeInput::of($request->request);
         try {
-            $choice = $input->choice(ShotAnswer::scale($place->rack));
-            ShotAnswer::solve($place->rack, $choice);
+            $choice = $input->choice(new ShotUnits($place->rack->equipment));
+            (new ShotSolver($place->rack->equipment))->solve($place->rack->layout, $choice);
         } catch (CoreError|UnprocessableEntityHttpException $e) {
             return $this->render('plan/shot.html.twig', [...$this->view($request, $place, $input), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
         }
@@ -82,7 +83,7 @@ final class ShotController extends AbstractController
             return StrokeInput::of($request->query);
         }
         if (null !== $place->kept && $place->rack->layout->has($place->kept->ball)) {
-            return StrokeInput::fromChoice($place->kept, ShotAnswer::scale($place->rack), $place->sheet->getOwner()->getTipUnit());
+            return StrokeInput::fromChoice($place->kept, new ShotUnits($place->rack->equipment, $place->sheet->getOwner()->getTipUnit()));
         }
 
         return $this->opening($place->rack, $place->sheet->getOwner()->getTipUnit());
@@ -108,24 +109,25 @@ final class ShotController extends AbstractController
         $rack = $place->rack;
         $plan = TableDrawing::heldBy($request, $rack);
         $balls = $rack->objectBalls();
-        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'passed' => [], 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
+        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'units' => null, 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'passed' => [], 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
         if ([] === $balls || !$view['has_cue']) {
             return $view;
         }
-        $scale = ShotAnswer::scale($rack);
+        $units = new ShotUnits($rack->equipment, $input->unit);
+        $view['units'] = $units;
         try {
-            $choice = $input->choice($scale);
+            $choice = $input->choice($units);
             $view['tip'] = $choice->stroke->tip;
-            $view['most_lengths'] = $scale->most();
-            $shot = ShotAnswer::solve($rack, $choice);
+            $view['most_lengths'] = $units->lengths->most();
+            $shot = (new ShotSolver($rack->equipment))->solve($rack->layout, $choice);
             $view['shot'] = $shot;
             $view['plot'] = new ShotDrawing($plan, $shot);
-            $view['report'] = new ShotReport($shot, $rack->table);
-            $view['parts'] = AimParts::of($shot, $rack->balls, $rack->table);
-            $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->table, $rack->balls);
-            $view['passed'] = RouteClearance::of($shot, $rack->balls)->passed;
-            $view['stroke_name'] = StrokeName::of($shot, $rack->balls, $rack->table)->spoken();
-            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $scale, $input->unit) == StrokeInput::fromChoice($choice, $scale, $input->unit);
+            $view['report'] = new ShotReport($shot, $rack->equipment->table);
+            $view['parts'] = AimParts::of($shot, $rack->equipment);
+            $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->equipment);
+            $view['passed'] = RouteClearance::of($shot, $rack->equipment->balls)->passed;
+            $view['stroke_name'] = StrokeName::of($shot, $rack->equipment)->spoken();
+            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $units) == StrokeInput::fromChoice($choice, $units);
         } catch (CoreError|UnprocessableEntityHttpException $e) {
             $view['error'] = $e->getMessage();
         }

@@ -5,10 +5,9 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Sheet\LookInput;
+use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
-use ZigLane\App\Sheet\TipUnit;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
@@ -33,8 +32,6 @@ use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Stroke\LengthScale;
-use ZigLane\Core\Table\TableGeometry;
 
 /**
  * One look at a shot, for the overlay and the strip below the table: sentences, strokes that can be taken, rows of a reading.
@@ -68,19 +65,19 @@ final class Looks
     /** @var list<Row> */
     public array $rows = [];
 
-    private function __construct(private readonly Rack $rack, private readonly TableDrawing $plan, private readonly LengthScale $scale, private readonly TipUnit $unit)
+    private function __construct(private readonly Rack $rack, private readonly TableDrawing $plan, private readonly ShotUnits $units)
     {
         $this->overlay = new Overlay($plan->projection);
     }
 
     /** @throws CoreError If the look cannot be taken: a sentence that says why */
-    public static function at(Rack $rack, TableDrawing $plan, SolvedShot $shot, LookInput $input, LengthScale $scale, TipUnit $unit): self
+    public static function at(Rack $rack, TableDrawing $plan, SolvedShot $shot, LookInput $input, ShotUnits $units): self
     {
-        $looks = new self($rack, $plan, $scale, $unit);
+        $looks = new self($rack, $plan, $units);
         match ($input->look) {
             'spread' => $looks->spread($shot, $input),
-            'tips' => $looks->fan(Fan::overTips($looks->desk(), $shot->layout, $shot->choice)),
-            'speeds' => $looks->fan(Fan::overSpeeds($looks->desk(), $shot->layout, $shot->choice, $scale)),
+            'tips' => $looks->fan(Fan::overTips($looks->solver(), $shot->layout, $shot->choice)),
+            'speeds' => $looks->fan(Fan::overSpeeds($looks->solver(), $shot->layout, $shot->choice, $units->lengths)),
             'zone' => $looks->zone($shot, $input),
             'read' => $looks->read($shot),
             'indirect' => $looks->indirect($shot),
@@ -91,16 +88,16 @@ final class Looks
         return $looks;
     }
 
-    private function desk(): ShotSolver
+    private function solver(): ShotSolver
     {
-        return new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue);
+        return new ShotSolver($this->rack->equipment);
     }
 
     private function spread(SolvedShot $shot, LookInput $input): void
     {
         $next = $input->nextBall();
-        $simulator = new EventSimulator($this->rack->table, $this->rack->balls);
-        $trials = Trials::of($shot, $simulator, $this->rack->balls, $this->rack->player, self::TRIES, 1, $next);
+        $solver = $this->solver();
+        $trials = Trials::of($shot, $solver, $this->rack->player, self::TRIES, 1, $next);
         foreach ($trials->landings as $landing) {
             $this->overlay->dot($landing, 7, 'of-trial');
         }
@@ -126,7 +123,7 @@ final class Looks
             $risks[] = 'miscue '.$percent($trials->miscues);
         }
         $parts[] = [] === $risks ? 'No scratch, no other ball struck.' : ucfirst(implode(', ', $risks)).'.';
-        $misses = MissLeave::of($trials->misses, $shot->layout, $this->rack->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $simulator, 2));
+        $misses = MissLeave::of($trials->misses, $shot->layout, $this->rack->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $solver, 2));
         if ($misses->count > 0) {
             $parts[] = MissWords::of($misses->count, $misses->fouls, $misses->chance);
         }
@@ -163,7 +160,7 @@ final class Looks
 
             return;
         }
-        $zone = Zone::of($lines, $this->rack->table, $this->rack->balls);
+        $zone = Zone::of($lines, $this->rack->equipment);
         $least = $input->odds / 100;
         foreach (array_unique([$least, 0.5 * ($least + 1), 0.9]) as $k => $odds) {
             if (0 === $k || $odds > $least) {
@@ -172,13 +169,13 @@ final class Looks
         }
         if (1 === \count($lines)) {
             $ghost = $lines[0]->ghost;
-            $this->overlay->line($layout->spot($next), (new TableGeometry($this->rack->table))->at($lines[0]->pocket)->mouth(), 'of-pot');
+            $this->overlay->line($layout->spot($next), $this->rack->equipment->geometry->at($lines[0]->pocket)->mouth(), 'of-pot');
             $this->overlay->line($ghost, $ghost->towards($lines[0]->line + \M_PI, 0.5), 'of-pot');
         }
         $names = implode(', ', array_map(static fn (PotModel $line): string => $line->pocket->value, $lines));
-        $here = $layout->has(Ball::Cue) ? \sprintf(', here %d', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue), $this->rack->balls))) : '';
+        $here = $layout->has(Ball::Cue) ? \sprintf(', here %d', (int) round(100 * Zone::best($lines, $layout->spot(Ball::Cue)))) : '';
         $text = \sprintf('Shaded: the %s in %s %d or more of 100, darker more (best %d%s), at medium speed, half a tip above.', $next->label(), $names, $input->odds, (int) round(100 * $zone->most()), $here);
-        $this->sentences = [$text, $this->lane($shot, $lines, $least, new EventSimulator($this->rack->table, $this->rack->balls))];
+        $this->sentences = [$text, $this->lane($shot, $lines, $least)];
         $after = $input->ballAfterNext();
         if (null === $after || !$layout->has($after)) {
             return;
@@ -194,7 +191,7 @@ final class Looks
     /** @return list<PotModel> the next ball's, over the chosen pocket or all */
     private function lines(Layout $layout, Ball $next, LookInput $input): array
     {
-        return PotModel::findAll($layout, $next, $input->pockets(), new EventSimulator($this->rack->table, $this->rack->balls), $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        return PotModel::findAll($layout, $next, $input->pockets(), $this->solver(), $this->rack->player);
     }
 
     /**
@@ -204,7 +201,7 @@ final class Looks
      */
     private function ahead(Layout $layout, array $lines, Ball $after): string
     {
-        $zone = Zone::ofOdds($lines, TwoAhead::odds($this->rack->withLayout($layout), $lines, $after), $this->rack->table, $this->rack->balls);
+        $zone = Zone::ofOdds($lines, TwoAhead::odds($this->rack->withLayout($layout), $lines, $after), $this->rack->equipment);
         $most = $zone->most();
         if ($most < 0.02) {
             return \sprintf('From nowhere the %s follows after the %s with odds worth showing.', $after->label(), $lines[0]->ball->label());
@@ -221,15 +218,15 @@ final class Looks
     }
 
     /** @param non-empty-list<PotModel> $lines */
-    private function lane(SolvedShot $shot, array $lines, float $least, EventSimulator $simulator): string
+    private function lane(SolvedShot $shot, array $lines, float $least): string
     {
-        $lane = Lane::of($shot, $lines, $least, $simulator, $this->rack->balls);
+        $lane = Lane::of($shot, $lines, $least, $this->solver());
         if (\is_string($lane)) {
             return 'No lane: '.$lane.'.';
         }
         $this->overlay->lane($lane->stops);
         $speed = $shot->strike->speed;
-        $lengths = fn (float $share): float => $this->scale->lengths(min($speed * $share, Strike::MAX_SPEED));
+        $lengths = fn (float $share): float => $this->units->lengths->lengths(min($speed * $share, Strike::MAX_SPEED));
         $way = match (true) {
             null === $lane->angle => '',
             $lane->angle < 35.0 => \sprintf(', into the line (%.0f°)', $lane->angle),
@@ -252,12 +249,12 @@ final class Looks
 
     private function read(SolvedShot $shot): void
     {
-        $reading = TableReading::of($shot->layout, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        $reading = TableReading::of($shot->layout, $this->solver(), $this->rack->player);
         foreach ($reading->balls as $ball) {
             $spot = $shot->layout->spot($ball->ball);
             foreach ($ball->pockets as $pocket) {
                 if ($pocket->odds >= 0.05) {
-                    $mouth = (new TableGeometry($this->rack->table))->at($pocket->pocket)->mouth();
+                    $mouth = $this->rack->equipment->geometry->at($pocket->pocket)->mouth();
                     $this->overlay->line($spot->towards($spot->directionTo($mouth), 0.035), $mouth, $pocket->odds >= 0.5 ? 'of-good' : 'of-poor', 'ball-'.$ball->ball->label());
                 }
             }
@@ -379,9 +376,9 @@ final class Looks
             $this->overlay->dot($spot, 1000 * SpotTarget::ROOM, 'of-target');
             $this->overlay->dot($spot, 10, 'of-target');
         } elseif ($input->landsInZone() && [] !== $lines) {
-            $target = new ZoneTarget($lines, $input->odds / 100, $this->rack->balls);
+            $target = new ZoneTarget($lines, $input->odds / 100);
             $there = 'in the zone';
-            $this->overlay->area(Zone::of($lines, $this->rack->table, $this->rack->balls)->polygons($input->odds / 100), 'of-zone-0');
+            $this->overlay->area(Zone::of($lines, $this->rack->equipment)->polygons($input->odds / 100), 'of-zone-0');
         } else {
             $this->sentences = ['Click the cloth where the cue ball should stop: strokes that bring it there are found, each with its odds.'];
             if ([] !== $lines) {
@@ -390,7 +387,7 @@ final class Looks
 
             return;
         }
-        $search = new LandingSearch($this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        $search = new LandingSearch($this->solver(), $this->rack->player);
         $sides = $input->more ? $search->sides($shot->layout, $shot->choice->ball, $shot->choice->pocket) : [];
         $elevation = $shot->choice->stroke->elevation;
         $raised = $input->more ? array_filter(array_map(static fn (float $more): float => $elevation + $more, self::RAISED), static fn (float $degrees): bool => $degrees <= Strike::MAX_ELEVATION_DEGREES) : [];
@@ -429,11 +426,11 @@ final class Looks
     /** @return Choice */
     private function choice(SolvedShot $shot, string $title, string $words, string $for): array
     {
-        $input = StrokeInput::fromChoice($shot->choice, $this->scale, $this->unit);
+        $input = StrokeInput::fromChoice($shot->choice, $this->units);
         $aside = 1000 * $shot->choice->aside;
         $side = abs($aside) < 0.5 ? '' : \sprintf(', %.0f mm to the %s of the pocket', abs($aside), $aside > 0 ? 'left' : 'right');
         $raised = $shot->choice->stroke->elevation < 5.0 ? '' : \sprintf(', raised %.0f°', $shot->choice->stroke->elevation);
-        $stroke = \sprintf('%s %s, %s lengths%s%s', $input->clock, $this->unit->text($shot->choice->stroke->tip), $input->lengths, $raised, $side);
+        $stroke = \sprintf('%s %s, %s lengths%s%s', $input->clock, $this->units->tipText($shot->choice->stroke->tip), $input->lengths, $raised, $side);
 
         return ['title' => $title, 'words' => $words.' · '.$stroke, 'for' => $for, 'take' => ['ball' => $input->ball, 'pocket' => $input->pocket, 'direction' => $input->direction, 'elevation' => $input->elevation, 'clock' => $input->clock, 'tips' => $input->tips, 'unit' => $input->unit->value, 'lengths' => $input->lengths, 'aside' => $input->aside]];
     }

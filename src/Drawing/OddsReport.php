@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PocketSides;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Odds\Window;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\Rail;
 
@@ -29,15 +29,15 @@ final readonly class OddsReport
 
     public function __construct(Rack $rack, SolvedShot $shot)
     {
-        $simulator = new EventSimulator($rack->table, $rack->balls);
-        $trials = Trials::of($shot, $simulator, $rack->balls, $rack->player, self::TRIES);
+        $solver = new ShotSolver($rack->equipment);
+        $trials = Trials::of($shot, $solver, $rack->player, self::TRIES);
         [$low, $high] = Trials::interval($trials->made, $trials->count);
         $this->ofHundred = (int) round(100 * $trials->chance());
         $this->between = \sprintf('%.0f to %.0f', 100 * $low, 100 * $high);
         $this->tries = $trials->count;
-        $window = Window::of($shot, $simulator, $rack->table, $rack->balls, $rack->cue);
+        $window = Window::of($shot, $solver);
         $this->window = \sprintf('the cue may turn %.2f° left or %.2f° right: %.0f or %.0f mm at the pocket', rad2deg($window->left), rad2deg($window->right), 1000 * $window->atPocket[0], 1000 * $window->atPocket[1]);
-        $sides = null === $shot->choice->direction ? PocketSides::of($shot, $simulator, $rack->table) : null;
+        $sides = null === $shot->choice->direction ? PocketSides::of($shot, $solver) : null;
         $told = array_filter(['straight' => $sides?->straight(), 'rail' => $sides?->railFirst()]);
         $this->sides = implode('; ', array_map(self::side(...), $told));
         $this->railFirst = isset($told['rail']) ? \sprintf('%.0f', 500 * ($told['rail']['from'] + $told['rail']['to'])) : '';

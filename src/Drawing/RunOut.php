@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Entity\PlanJob;
-use ZigLane\App\Sheet\TipUnit;
+use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Motion\Trajectory;
@@ -73,7 +73,7 @@ final class RunOut
     public string $frames = '{}';
 
     /** @param array<mixed> $document the job's plan file */
-    private function __construct(PlanJob $job, array $document, int $chosen, int $leg, bool $upright, private readonly TipUnit $unit)
+    private function __construct(PlanJob $job, array $document, int $chosen, int $leg, bool $upright, private readonly ShotUnits $units)
     {
         /** @var list<array<string, mixed>> $alternatives */
         $alternatives = \is_array($document['alternatives'] ?? null) ? array_values($document['alternatives']) : [];
@@ -99,11 +99,11 @@ final class RunOut
     }
 
     /** @return self|null null while there is no plan yet */
-    public static function of(PlanJob $job, int $chosen, int $leg, bool $upright, TipUnit $unit): ?self
+    public static function of(PlanJob $job, int $chosen, int $leg, bool $upright, ShotUnits $units): ?self
     {
         $document = $job->getPlan();
         try {
-            return null === $document ? null : new self($job, $document, $chosen, $leg, $upright, $unit);
+            return null === $document ? null : new self($job, $document, $chosen, $leg, $upright, $units);
         } catch (CoreError) {
             // A plan that a later version of the rules or of the table no longer plays.
             return null;
@@ -157,7 +157,7 @@ final class RunOut
         }
         $this->group = null !== $file->group && Group::Open === ($rack->group ?? Group::Open) ? $file->group->value : '';
         if (null !== $file->place) {
-            [$long, $short] = $file->place->inDiamonds($rack->table);
+            [$long, $short] = $file->place->inDiamonds($rack->equipment->table);
             $this->place = \sprintf('%.2f, %.2f', $long, $short);
         }
     }
@@ -175,14 +175,14 @@ final class RunOut
             $label = ['x' => $x, 'y' => $y, 'text' => (string) ($i + 1)];
         }
         $this->lines[] = ['cue' => 'M'.implode('L', array_map($p->text(...), $path)), 'label' => $label, 'isHere' => $i + 1 === $this->leg];
-        $report = new ShotReport($shot, $this->plan->rack->table);
+        $report = new ShotReport($shot, $this->plan->rack->equipment->table);
         $run = self::number($written['runOut'] ?? null);
         $this->cards[] = [
             'number' => $i + 1,
             'ball' => $choice->ball,
             'pocket' => $choice->pocket->value,
             'clock' => $tip->clock(),
-            'tip' => $this->unit->text($tip),
+            'tip' => $this->units->tipText($tip),
             'side' => $tip->side,
             'height' => $tip->height,
             'lengths' => self::number($written['lengths'] ?? null) ?? 0.0,
@@ -202,7 +202,7 @@ final class RunOut
     {
         $this->shot = $shot;
         $this->plot = new ShotDrawing($this->plan, $shot);
-        $this->cautions = (new ShotReport($shot, $this->plan->rack->table))->cautions;
+        $this->cautions = (new ShotReport($shot, $this->plan->rack->equipment->table))->cautions;
         $this->reasons = array_values(array_filter(\is_array($written['reasons'] ?? null) ? $written['reasons'] : [], is_string(...)));
         $risks = \is_array($written['risks'] ?? null) ? $written['risks'] : [];
         foreach (['scratch' => 'scratch', 'hook' => 'hooked on the next', 'contact' => 'another ball struck', 'miscue' => 'miscue'] as $field => $word) {

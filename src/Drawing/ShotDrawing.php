@@ -72,7 +72,7 @@ final readonly class ShotDrawing
         $this->objectLine = 'M'.$p->text($object).'L'.$p->text($object->towards($ghost->objectDirection, $ghost->objectDistance));
         if (null === $shot->scratch()) {
             [$x, $y] = $p->point($cue->last());
-            [$long, $short] = $cue->last()->inDiamonds($plan->rack->table);
+            [$long, $short] = $cue->last()->inDiamonds($plan->rack->equipment->table);
             $this->landing = ['x' => $x, 'y' => $y, 'text' => \sprintf('%.1f, %.1f', $long, $short)];
         } else {
             $this->landing = null;
@@ -145,7 +145,7 @@ final readonly class ShotDrawing
             [$x, $y] = $this->plan->projection->point($this->onNose($rail, $along, 0.0));
             [$boxX, $boxY] = $this->plan->projection->point($this->onNose($rail, $place, 0.062));
             $flags[] = [
-                'text' => \sprintf('%.1f', $along / $this->plan->rack->table->diamond()),
+                'text' => \sprintf('%.1f', $along / $this->plan->rack->equipment->table->diamond()),
                 'rail' => $rail->value,
                 'x' => $x,
                 'y' => $y,
@@ -177,7 +177,7 @@ final readonly class ShotDrawing
     /** @return list<array{float, float}> the pockets' places along a rail with the room that each needs, metres */
     private function pocketsAlong(Rail $rail): array
     {
-        $table = $this->plan->rack->table;
+        $table = $this->plan->rack->equipment->table;
 
         return $rail->isShort()
             ? [[0.0, 0.12], [$table->width(), 0.12]]
@@ -187,7 +187,7 @@ final readonly class ShotDrawing
     /** The spot at a place along a rail's nose, some way outside it (metres). */
     private function onNose(Rail $rail, float $along, float $out): Spot
     {
-        $table = $this->plan->rack->table;
+        $table = $this->plan->rack->equipment->table;
 
         return match ($rail) {
             Rail::Head => Spot::metres(-$out, $along),

@@ -46,11 +46,11 @@ final readonly class TableDrawing
 
     public function __construct(public Rack $rack, bool $upright = false)
     {
-        $table = $rack->table;
+        $table = $rack->equipment->table;
         $p = $this->projection = new Projection($table, $upright);
         $this->width = $p->across();
         $this->height = $p->down();
-        $this->radius = 1000 * $rack->balls->radius;
+        $this->radius = 1000 * $rack->equipment->balls->radius;
         $this->rail = self::RAIL;
         $this->viewBox = \sprintf('%d %d %s %s', -self::MARGIN, -self::MARGIN, $this->width + 2 * self::MARGIN, $this->height + 2 * self::MARGIN);
         $this->smallViewBox = \sprintf('%d %d %s %s', -self::RAIL - 6, -self::RAIL - 6, $this->width + 2 * self::RAIL + 12, $this->height + 2 * self::RAIL + 12);
@@ -91,7 +91,7 @@ final readonly class TableDrawing
     /** @return list<array{drawn: bool, x: float, y: float, label: string, labelX: float, labelY: float}> */
     private function marks(): array
     {
-        $table = $this->rack->table;
+        $table = $this->rack->equipment->table;
         $d = $table->diamond();
         $in = 0.056;
         $out = 0.158;
@@ -125,7 +125,7 @@ final readonly class TableDrawing
     /** @return list<array{x1: float, y1: float, x2: float, y2: float}> */
     private function lines(): array
     {
-        $table = $this->rack->table;
+        $table = $this->rack->equipment->table;
         $d = $table->diamond();
         $lines = [];
         for ($i = 1; $i < 8; ++$i) {
@@ -152,7 +152,7 @@ final readonly class TableDrawing
      */
     public function railNames(array $flags = []): array
     {
-        $table = $this->rack->table;
+        $table = $this->rack->equipment->table;
         $d = $table->diamond();
         $upright = $this->projection->upright;
         $out = 0.052;
@@ -181,7 +181,7 @@ final readonly class TableDrawing
         return array_map(function (Ball $ball) use ($layout): array {
             $spot = $layout->spot($ball);
             [$x, $y] = $this->projection->point($spot);
-            [$long, $short] = $spot->inDiamonds($this->rack->table);
+            [$long, $short] = $spot->inDiamonds($this->rack->equipment->table);
 
             return [
                 'number' => $ball->value,

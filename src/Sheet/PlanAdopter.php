@@ -47,7 +47,7 @@ final readonly class PlanAdopter
             throw new UnprocessableEntityHttpException('That leg cannot be played from the table as it is.');
         }
         $layout = $solved[\count($solved) - 1]->outcome->final;
-        $this->editor->layOut($sheet, $layout->with(Ball::Cue, SpotText::spot($at, $rack->table)), $version);
+        $this->editor->layOut($sheet, $layout->with(Ball::Cue, SpotText::spot($at, $rack->equipment->table)), $version);
         $this->editor->run($sheet, [], $sheet->getVersion());
     }
 

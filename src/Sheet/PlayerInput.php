@@ -9,6 +9,7 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotSolver;
 
 /** What a player says of his errors: a preset, three results of his own, or the deviations themselves. */
 final readonly class PlayerInput
@@ -41,7 +42,7 @@ final readonly class PlayerInput
         if ('tests' === $input->getString('by')) {
             $result = static fn (string $name): float => NumberText::between(trim($input->getString($name)), ...self::RESULTS[$name]);
 
-            return (new ErrorFit($rack->table, $rack->balls, $rack->cue))->fit($result('made'), $result('lag') / 100, $result('drift') / 100);
+            return (new ErrorFit(new ShotSolver($rack->equipment)))->fit($result('made'), $result('lag') / 100, $result('drift') / 100);
         }
         $fields = [];
         foreach (self::DEVIATIONS as $name => [$what, $scale, $unit]) {

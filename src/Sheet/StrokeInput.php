@@ -9,7 +9,6 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
@@ -48,7 +47,7 @@ final readonly class StrokeInput
         );
     }
 
-    public static function fromChoice(ShotChoice $choice, LengthScale $scale, TipUnit $unit): self
+    public static function fromChoice(ShotChoice $choice, ShotUnits $units): self
     {
         $tip = $choice->stroke->tip;
         $minutes = (int) round($tip->hour() * 60) % 720;
@@ -58,17 +57,17 @@ final readonly class StrokeInput
             $choice->ball->label(),
             $choice->pocket->value,
             \sprintf('%d:%02d', 0 === $hour ? 12 : $hour, $minutes % 60),
-            $unit->number($tip),
-            NumberText::plain($scale->lengths($choice->stroke->speed)),
+            $units->tipNumber($tip),
+            NumberText::plain($units->lengths->lengths($choice->stroke->speed)),
             NumberText::plain($choice->stroke->elevation),
             NumberText::plain(1000 * $choice->aside),
             null === $choice->direction ? '' : \sprintf('%.4f', fmod(rad2deg($choice->direction) + 720, 360)),
-            $unit,
+            $units->tip,
         );
     }
 
     /** @throws UnprocessableEntityHttpException With a sentence that says what is allowed */
-    public function choice(LengthScale $scale): ShotChoice
+    public function choice(ShotUnits $units): ShotChoice
     {
         $ball = Ball::named($this->ball);
         if (null === $ball || Ball::Cue === $ball) {
@@ -79,10 +78,10 @@ final readonly class StrokeInput
             throw new UnprocessableEntityHttpException('Type the tip position as a clock time from 12:00 (above) by 3:00 (right), 6:00 (below) and 9:00 (left), like 1:30.');
         }
         $hour = (int) $found[1] + (int) ($found[2] ?? 0) / 60;
-        $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $scale->most()) / 100, ' lengths');
-        $tip = Tip::atClock($hour, Tip::inTips($this->unit->fraction($this->tips)));
+        $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $units->lengths->most()) / 100, ' lengths');
+        $tip = Tip::atClock($hour, $units->with($this->unit)->tipFraction($this->tips));
 
-        return new ShotChoice($ball, $pocket, new Stroke($tip, $scale->speed($lengths), NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees')), $this->aside(), $this->direction());
+        return new ShotChoice($ball, $pocket, new Stroke($tip, $units->lengths->speed($lengths), NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees')), $this->aside(), $this->direction());
     }
 
     private function aside(): float

@@ -18,6 +18,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableSize;
 
@@ -111,11 +112,11 @@ final class SheetTest extends AppTestCase
     {
         $account = $this->signedIn();
         foreach (TableSize::cases() as $size) {
-            $rack = new \ZigLane\Core\Rules\Rack(Game::EightBall, (new \ZigLane\Tests\Table(\ZigLane\Core\Table\TableProfile::ofSize($size)))->randomLayout(new \ZigLane\Tests\Chance(8), 12, 0.2), \ZigLane\Core\Table\TableProfile::ofSize($size));
+            $rack = new \ZigLane\Core\Rules\Rack(Game::EightBall, (new \ZigLane\Tests\Table(\ZigLane\Core\Table\TableProfile::ofSize($size)))->randomLayout(new \ZigLane\Tests\Chance(8), 12, 0.2), new Equipment(\ZigLane\Core\Table\TableProfile::ofSize($size)));
             $editor = static::getContainer()->get(SheetEditor::class);
             $account = $this->manager()->find(Account::class, $account->getId());
             self::assertNotNull($account);
-            $sheet = $editor->create($account, 'Über „Rack“ / '.$size->label(), $rack, Uuid::v4(), new ShotChoice(Ball::Three, Pocket::SideLeft, new Stroke(Tip::atClock(1.25, 0.61), 1.87654321, 2.5)));
+            $sheet = $editor->create($account, 'Über „Rack“ / '.$size->label(), $rack, Uuid::v4(), new ShotChoice(Ball::Three, Pocket::SideLeft, new Stroke(Tip::atClock(1.25, 0.21), 1.87654321, 2.5)));
             $this->client->request('GET', "/sheets/{$sheet->getId()}/export");
             self::assertResponseIsSuccessful();
             self::assertStringContainsString('.rack.json', (string) $this->client->getResponse()->headers->get('Content-Disposition'));

@@ -12,8 +12,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Reference\Plain\PlainTable;
 use ZigLane\Tests\Table;
@@ -92,7 +91,7 @@ final class SecondImplementationTest extends TestCase
             }
         }
 
-        return [] === (new LayoutRules(new TableProfile(), new BallSet()))->faults($layout);
+        return [] === (new LayoutRules(new Equipment()))->faults($layout);
     }
 
     /** @return array<int, list<string>> what each ball met, in order */

@@ -9,8 +9,7 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\OpenCloth;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * One sliding and rolling ball with side against an ordinary differential equation that knows nothing of parabolas: Coulomb
@@ -31,7 +30,7 @@ final class SlidingBallOdeTest extends TestCase
     public function testThePathOfAStruckBall(array $stroke): void
     {
         $strike = Strike::degrees(...$stroke);
-        $path = (new OpenCloth(new TableProfile(), new BallSet()))->path(Spot::metres(0.0, 0.0), $strike);
+        $path = (new OpenCloth(new Equipment()))->path(Spot::metres(0.0, 0.0), $strike);
         $state = [0.0, 0.0, ...$strike->velocities(self::R)];
         $step = 2e-5;
         $checks = 0;

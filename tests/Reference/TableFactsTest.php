@@ -14,6 +14,7 @@ use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;
@@ -25,7 +26,7 @@ final class TableFactsTest extends TestCase
     public function testAWorkedExampleFromTheStrikeToRest(): void
     {
         $file = ShotFile::parse('{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.9, 0.5], "1": [1.905, 0.635], "9": [1.2, 1.0]}, "shot": {"direction": 5.2, "speed": 2.6, "side": 0.12, "height": 0.2, "elevation": 2}}');
-        $outcome = (new EventSimulator($file->table, $file->balls))->play($file->layout, $file->strike);
+        $outcome = (new EventSimulator($file->equipment))->play($file->layout, $file->strike);
         $expected = [
             [0.0, 'strike', 0.9, 0.5], [0.189237, 'roll', 1.354701, 0.544725], [0.420531, 'ball', 1.865217, 0.593970],
             [0.648248, 'roll', 2.135895, 0.410363], [0.674997, 'roll', 2.156667, 0.889283], [0.929874, 'cushion', 2.511425, 0.229670],
@@ -96,7 +97,7 @@ final class TableFactsTest extends TestCase
     #[DataProvider('runs')]
     public function testHowFarANaturalRollRuns(float $speed, float $lengths): void
     {
-        self::assertEqualsWithDelta($lengths, (new LengthScale(new TableProfile(), new BallSet()))->lengths($speed), $lengths * 0.02);
+        self::assertEqualsWithDelta($lengths, (new LengthScale(new Equipment(new TableProfile())))->lengths($speed), $lengths * 0.02);
     }
 
     /** @return iterable<array{float, float}> */

@@ -5,8 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * Cue ball spots all over the bed, and values between them by straight interpolation along both sides. Values are lists in the
@@ -26,8 +25,9 @@ final readonly class Grid
     private float $stepX;
     private float $stepY;
 
-    public function __construct(TableProfile $table, BallSet $balls)
+    public function __construct(Equipment $equipment)
     {
+        [$table, $balls] = [$equipment->table, $equipment->balls];
         $this->least = $balls->radius;
         $this->stepX = ($table->length - 2 * $balls->radius) / (self::COLUMNS - 1);
         $this->stepY = ($table->width() - 2 * $balls->radius) / (self::ROWS - 1);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\BreakOff;
@@ -43,11 +42,11 @@ final readonly class LegWriter
     /** Differences from this share on are told. */
     private const TOLD = 0.04;
 
-    private EventSimulator $simulator;
+    private ShotSolver $solver;
 
     public function __construct(private Rack $rack, private bool $isQuick = false)
     {
-        $this->simulator = new EventSimulator($rack->table, $rack->balls);
+        $this->solver = new ShotSolver($rack->equipment);
     }
 
     /**
@@ -69,18 +68,18 @@ final readonly class LegWriter
     {
         $nextBall = $next?->choice->ball;
         $tries = $this->isQuick ? self::QUICK_TRIES : self::TRIES;
-        $trials = Trials::of($shot, $this->simulator, $this->rack->balls, $this->rack->player, $tries, 1, $nextBall);
+        $trials = Trials::of($shot, $this->solver, $this->rack->player, $tries, 1, $nextBall);
         $lines = null === $next ? [] : $this->lines($next);
-        $zone = [] === $lines || $this->isQuick ? [] : Zone::of($lines, $this->rack->table, $this->rack->balls)->polygons(self::ZONE);
+        $zone = [] === $lines || $this->isQuick ? [] : Zone::of($lines, $this->rack->equipment)->polygons(self::ZONE);
         $lands = 0;
         foreach ($trials->landings as $landing) {
-            $lands += null === $next || ([] !== $lines && Zone::best($lines, $landing, $this->rack->balls) >= self::ZONE) ? 1 : 0;
+            $lands += null === $next || ([] !== $lines && Zone::best($lines, $landing) >= self::ZONE) ? 1 : 0;
         }
-        $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, self::ZONE, $this->simulator, $this->rack->balls);
+        $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, self::ZONE, $this->solver);
         $lane = $lane instanceof Lane ? $lane : null;
         $share = static fn (int $count): float => $count / $tries;
         $risks = ['scratch' => $share(array_sum($trials->scratches)), 'hook' => $share($trials->hooked), 'contact' => $share(0 === \count($trials->struck) ? 0 : max($trials->struck)), 'miscue' => $share($trials->miscues)];
-        $misses = $this->isQuick || $this->isBreak($shot) ? null : MissLeave::of($trials->misses, $shot->layout, $policy->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $this->simulator));
+        $misses = $this->isQuick || $this->isBreak($shot) ? null : MissLeave::of($trials->misses, $shot->layout, $policy->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $this->solver));
         $reasons = $this->isQuick ? [] : [
             ...$this->trouble($shot, $policy),
             ...(null === $next || null === $after ? [] : $this->side($shot, $next, $after)),
@@ -100,7 +99,7 @@ final readonly class LegWriter
         if (!$opened->has(Ball::Cue)) {
             return [];
         }
-        $next = (new Leave($this->rack, $this->simulator, 2 * \count(Pocket::cases())))->surest($opened, Order::balls(Replays::bits($opened)));
+        $next = (new Leave($this->rack, $this->solver, 2 * \count(Pocket::cases())))->surest($opened, Order::balls(Replays::bits($opened)));
 
         return [null === $next ? 'then on: as meant nothing goes straight from there' : \sprintf('then on: as meant the %s in %s is the easiest from there, %.0f of 100', $next[0]->label(), $next[1]->value, 100 * $next[2])];
     }
@@ -108,9 +107,9 @@ final readonly class LegWriter
     /** @return list<string> */
     private function raised(SolvedShot $shot): array
     {
-        $clearance = CueClearance::of($shot->layout, $shot->strike->direction, $shot->choice->stroke->tip, $this->rack->table, $this->rack->balls);
+        $clearance = CueClearance::of($shot->layout, $shot->strike->direction, $shot->choice->stroke->tip, $this->rack->equipment);
 
-        return $clearance->least > StrokeLattice::ELEVATION ? [\sprintf('the cue raised to %.0f°, for %s is behind the cue ball', $shot->choice->stroke->elevation, $clearance->over)] : [];
+        return $clearance->least > StrokeLattice::ELEVATION ? [\sprintf('the cue raised to %.0f°, for %s is behind the cue ball', $shot->choice->stroke->elevation, $clearance->over instanceof Ball ? $clearance->over->spoken() : 'the '.($clearance->over->value ?? '').' rail')] : [];
     }
 
     /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
@@ -122,7 +121,7 @@ final readonly class LegWriter
     /** @return list<PotModel> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */
     private function lines(SolvedShot $next): array
     {
-        return PotModel::findAll($next->layout, $next->choice->ball, $this->isQuick ? [$next->choice->pocket] : Pocket::cases(), $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        return PotModel::findAll($next->layout, $next->choice->ball, $this->isQuick ? [$next->choice->pocket] : Pocket::cases(), $this->solver, $this->rack->player);
     }
 
     /** @return list<string> */
@@ -180,9 +179,9 @@ final readonly class LegWriter
 
     private function isOnTable(Spot $spot): bool
     {
-        $radius = $this->rack->balls->radius;
+        $radius = $this->rack->equipment->balls->radius;
 
-        return $spot->x > $radius && $spot->y > $radius && $spot->x < $this->rack->table->length - $radius && $spot->y < $this->rack->table->width() - $radius;
+        return $spot->x > $radius && $spot->y > $radius && $spot->x < $this->rack->equipment->table->length - $radius && $spot->y < $this->rack->equipment->table->width() - $radius;
     }
 
     /** @return list<string> */
@@ -212,7 +211,7 @@ final readonly class LegWriter
         if ([] === $cushions || null === $cushions[0]->rail || !$shot->goesOn()) {
             return [];
         }
-        $harder = $this->simulator->rollouts($shot->layout)->play($shot->strike->withSpeed(1.1 * $shot->strike->speed));
+        $harder = $this->solver->simulator->rollouts($shot->layout)->play($shot->strike->withSpeed(1.1 * $shot->strike->speed));
         if ($harder->isScratch()) {
             return [];
         }
@@ -236,16 +235,16 @@ final readonly class LegWriter
         if (null !== $shot->choice->direction || $this->isBreak($shot)) {
             return [];
         }
-        $line = PotModel::find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+        $line = PotModel::find($shot->layout, $shot->choice->ball, $shot->choice->pocket, $this->solver, $this->rack->player);
         if (null === $line) {
             return [];
         }
         try {
-            $natural = (new ShotSolver($this->rack->table, $this->rack->balls, $this->rack->cue))->solve($shot->layout, $line->choice($shot->layout->spot(Ball::Cue)));
+            $natural = $this->solver->solve($shot->layout, $line->choice($shot->layout->spot(Ball::Cue)));
         } catch (CoreError) {
             return [];
         }
-        $trials = Trials::of($natural, $this->simulator, $this->rack->balls, $this->rack->player, self::TRIES);
+        $trials = Trials::of($natural, $this->solver, $this->rack->player, self::TRIES);
         $reasons = [];
         foreach ($trials->scratches as $pocket => $count) {
             if ($count / self::TRIES > $risks['scratch'] + 2 * self::TOLD) {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Position\Ball;
@@ -14,9 +13,9 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
-use ZigLane\Core\Table\TableGeometry;
 
 /**
  * A layout read once for planning: the ways into pockets of every ball that may have to be shot, with what stands in them, and
@@ -36,7 +35,7 @@ final class PlannerTables
 
     public readonly Grid $grid;
     public readonly StrokeLattice $lattice;
-    public readonly EventSimulator $simulator;
+    public readonly ShotSolver $solver;
     public readonly Layout $layout;
 
     /** @var array<int, list<PotCandidate>> by the ball's number, as far as they were asked for, the best first */
@@ -56,10 +55,10 @@ final class PlannerTables
     private function __construct(public readonly Rack $rack, Layout $layout, public readonly Order $order, ?self $before, public readonly int $kept)
     {
         $this->layout = $layout->without(Ball::Cue);
-        $this->grid = $before->grid ?? new Grid($rack->table, $rack->balls);
-        $this->lattice = $before->lattice ?? new StrokeLattice($rack->table, $rack->balls, $rack->player);
-        $this->simulator = $before->simulator ?? new EventSimulator($rack->table, $rack->balls);
-        $this->sight = new Sight($rack->balls);
+        $this->grid = $before->grid ?? new Grid($rack->equipment);
+        $this->lattice = $before->lattice ?? new StrokeLattice($rack->equipment, $rack->player);
+        $this->solver = $before->solver ?? new ShotSolver($rack->equipment);
+        $this->sight = new Sight($rack->equipment->balls);
     }
 
     /** @param int $kept most ways into a pocket that are kept for a ball */
@@ -151,7 +150,7 @@ final class PlannerTables
 
     public function routes(PotCandidate $pot): RouteTable
     {
-        return $this->routes[self::key($pot)] ??= new RouteTable($this->racked($pot->ball) ?? $this->without(~$this->order->after($pot->ball)), $pot->line, $this->simulator, $this->rack->balls, $this->lattice);
+        return $this->routes[self::key($pot)] ??= new RouteTable($this->racked($pot->ball) ?? $this->without(~$this->order->after($pot->ball)), $pot->line, $this->solver, $this->lattice);
     }
 
     /** @return list<PotCandidate> all that were looked at and go, the best first */
@@ -162,13 +161,13 @@ final class PlannerTables
         $alone = Layout::empty()->with($ball, $object);
         $found = [];
         foreach ($this->pocketsInOrder($object) as $geometry) {
-            $line = PotModel::find($alone, $ball, $geometry->pocket, $this->simulator, $this->rack->table, $this->rack->balls, $this->rack->cue, $this->rack->player);
+            $line = PotModel::find($alone, $ball, $geometry->pocket, $this->solver, $this->rack->player);
             if (null === $line || !$this->isOnBed($line)) {
                 continue;
             }
             $blocking = PotCandidate::inTheWay($this->sight, $others, $object, $geometry->mouth());
             foreach ($others->balls() as $other) {
-                if ($others->spot($other)->distanceTo($line->ghost) < $this->rack->balls->diameter() + 1e-4) {
+                if ($others->spot($other)->distanceTo($line->ghost) < $this->rack->equipment->balls->diameter() + 1e-4) {
                     $blocking |= 1 << $other->value;
                 }
             }
@@ -195,9 +194,9 @@ final class PlannerTables
         if (!$this->isBreakBall($ball)) {
             return null;
         }
-        $corner = Spot::metres($this->rack->balls->radius, $this->rack->balls->radius);
+        $corner = Spot::metres($this->rack->equipment->balls->radius, $this->rack->equipment->balls->radius);
 
-        return Racking::again(Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)), $this->rack->table, $this->rack->balls)?->without(Ball::Cue);
+        return Racking::again(Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)), $this->rack->equipment)?->without(Ball::Cue);
     }
 
     private function without(int $mask): Layout
@@ -212,7 +211,7 @@ final class PlannerTables
 
     private function isOnBed(PotModel $line): bool
     {
-        return $this->rack->table->beyond($line->ghost->x, $line->ghost->y, $this->rack->balls->radius) < 0.0005;
+        return $this->rack->equipment->table->beyond($line->ghost->x, $line->ghost->y, $this->rack->equipment->balls->radius) < 0.0005;
     }
 
     /** @return list<PocketGeometry> those that look best from a spot: how wide the mouth is, seen from there */
@@ -220,7 +219,7 @@ final class PlannerTables
     {
         $wide = [];
         foreach (Pocket::cases() as $pocket) {
-            $geometry = (new TableGeometry($this->rack->table))->at($pocket);
+            $geometry = $this->rack->equipment->geometry->at($pocket);
             $distance = max($object->distanceTo($geometry->mouth()), 1e-3);
             $depth = -$geometry->depth($object) / $distance;
             if ($depth > 0.25) {

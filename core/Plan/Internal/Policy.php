@@ -8,7 +8,6 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Chooser;
 use ZigLane\Core\Plan\Leave;
@@ -24,7 +23,6 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\Aim;
-use ZigLane\Core\Shot\AimFinder;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\CueClearance;
@@ -62,7 +60,6 @@ final readonly class Policy implements Chooser
     /** What costs may leave of a shot's worth at the least: where nothing is free of them the least bad is played. */
     private const LEAST = 0.01;
 
-    private AimFinder $aims;
     private Referee $referee;
 
     /** What misses leave, where that counts. */
@@ -71,8 +68,7 @@ final readonly class Policy implements Chooser
     public function __construct(public ValueTable $values, public ?Group $group = null, public Weights $weights = new Weights(), ?Leave $leave = null)
     {
         $rack = $values->tables->rack;
-        $this->leave = 0.0 === $weights->miss ? null : $leave ?? new Leave($rack, new EventSimulator($rack->table, $rack->balls), 1, self::GRID);
-        $this->aims = new AimFinder($rack->table, $rack->balls, $rack->cue);
+        $this->leave = 0.0 === $weights->miss ? null : $leave ?? new Leave($rack, $values->tables->solver, 1, self::GRID);
         $this->referee = new Referee($rack->game, $rack->rules);
     }
 
@@ -307,7 +303,7 @@ final readonly class Policy implements Chooser
         }
         $rack = $this->values->tables->rack;
         $stroke = $choice->stroke;
-        $least = CueClearance::of($layout, $aim->direction, $stroke->tip, $rack->table, $rack->balls)->least;
+        $least = CueClearance::of($layout, $aim->direction, $stroke->tip, $rack->equipment)->least;
         if ($least > Stroke::RAISED) {
             throw IllegalStroke::outOfRange('elevation', $least, 0.0, Stroke::RAISED, 'degrees');
         }
@@ -321,14 +317,15 @@ final readonly class Policy implements Chooser
     {
         $rack = $this->values->tables->rack;
         try {
-            $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
-            $raised = $this->raised($layout, $choice, $aim);
+            $solver = $this->values->tables->solver;
+            $shot = $solver->aimed($layout, $choice);
+            $raised = $this->raised($layout, $choice, $shot->aim);
             if ($raised !== $choice) {
                 $choice = $raised;
-                $aim = $this->aims->find($layout->spot(Ball::Cue), $layout->spot($choice->ball), $choice);
+                $shot = $solver->aimed($layout, $choice);
             }
-            $strike = $choice->stroke->strike($aim->direction, $rack->cue->endMassRatio);
-            $rollouts = $this->values->tables->simulator->rollouts($layout);
+            $strike = $shot->strike;
+            $rollouts = $solver->simulator->rollouts($layout);
         } catch (CoreError) {
             return null;
         }
@@ -337,7 +334,7 @@ final readonly class Policy implements Chooser
         $goingOn = $miscues = 0;
         for ($try = 0; $try < $tries; ++$try) {
             try {
-                $ending = $rollouts->play($rack->player->disturb($strike, $random, $rack->balls->radius));
+                $ending = $rollouts->play($rack->player->disturb($strike, $random, $rack->equipment->balls->radius));
                 $verdict = $this->referee->judge($layout, $this->group, $ending, $choice->ball, $choice->pocket);
                 $worth = $this->worth($verdict, $choice, $ending);
                 $sum += $worth;
@@ -351,18 +348,18 @@ final readonly class Policy implements Chooser
             }
         }
         // Few tries would find the stroke that just these do not miscue: how often it does is known better.
-        $miscue = Miscue::chance($strike, $rack->player, $rack->balls->radius);
+        $miscue = Miscue::chance($strike, $rack->player, $rack->equipment->balls->radius);
         $share = $miscues < $tries ? (1 - $miscue) * $tries / ($tries - $miscues) : 0.0;
         $sum *= $share;
         $handed = $share * $handed + $tries * $miscue;
-        $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $aim->ghost->distance);
+        $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $shot->aim->ghost->distance);
         if ($this->weights->spot > 0.0) {
             $meant = $rollouts->play($strike);
             $sum += 0.01 * $this->weights->spot * ($share * $goingOn * $this->worth($this->referee->judge($layout, $this->group, $meant, $choice->ball, $choice->pocket), $choice, $meant) - $sum);
         }
         $cost += 0.01 * $this->weights->miss * $handed / $tries;
 
-        return new Option($choice, $aim, $strike, max(self::LEAST * $sum / $tries, $sum / $tries - $cost));
+        return Option::of($shot, max(self::LEAST * $sum / $tries, $sum / $tries - $cost));
     }
 
     /**

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Motion\BallContact;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Rollouts;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Shot\ShotSolver;
 
 /**
  * Where the cue ball goes after it has sent a ball along its line, for every cut of a row and every node of the StrokeLattice,
@@ -41,16 +40,16 @@ final class RouteTable
     private readonly BallContact $contact;
 
     /** @param Layout $layout the other balls; those that touch the ghost ball are not looked at */
-    public function __construct(Layout $layout, private readonly PotModel $line, private readonly EventSimulator $simulator, private readonly BallSet $balls, private readonly StrokeLattice $lattice)
+    public function __construct(Layout $layout, private readonly PotModel $line, private readonly ShotSolver $solver, private readonly StrokeLattice $lattice)
     {
         $layout = $layout->without($line->ball)->without(Ball::Cue);
         foreach ($layout->balls() as $ball) {
-            if ($layout->spot($ball)->distanceTo($line->ghost) < $balls->diameter() + 1e-4) {
+            if ($layout->spot($ball)->distanceTo($line->ghost) < $solver->equipment->balls->diameter() + 1e-4) {
                 $layout = $layout->without($ball);
             }
         }
         $this->layout = $layout->with(Ball::Cue, $line->ghost);
-        $this->contact = new BallContact($balls);
+        $this->contact = new BallContact($solver->equipment->balls);
     }
 
     /**
@@ -121,7 +120,7 @@ final class RouteTable
 
     private function without(int $blocking): Rollouts
     {
-        return $this->tables[$blocking] ??= $this->simulator->rolloutsOf(
+        return $this->tables[$blocking] ??= $this->solver->simulator->rolloutsOf(
             array_reduce($this->layout->balls(), static fn (Layout $left, Ball $ball): Layout => 0 !== ($blocking & 1 << $ball->value) ? $left->without($ball) : $left, $this->layout),
             Ball::Cue,
         );
@@ -134,7 +133,7 @@ final class RouteTable
      */
     private function after(float $approach, float $along, float $speed, float $roll, float $side): array
     {
-        $radius = $this->balls->radius;
+        $radius = $this->solver->equipment->balls->radius;
         $vx = $speed * cos($approach);
         $vy = $speed * sin($approach);
         $wx = -$roll * $vy / $radius;

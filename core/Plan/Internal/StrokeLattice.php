@@ -8,8 +8,7 @@ use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * How the cue ball may come to an object ball: a lattice of speed, roll (1 rolling, 0 stunned, below that drawn, as a share of the
@@ -50,8 +49,9 @@ final readonly class StrokeLattice
     private float $drag;
     private float $rolling;
 
-    public function __construct(TableProfile $table, private BallSet $balls, private ExecutionErrors $errors)
+    public function __construct(private Equipment $equipment, private ExecutionErrors $errors)
     {
+        $table = $equipment->table;
         $this->drag = $table->slide * $table->gravity;
         $this->rolling = 2 * $table->roll * $table->gravity;
         $speeds = [];
@@ -136,7 +136,7 @@ final readonly class StrokeLattice
             return null;
         }
         [$start] = $stroke;
-        $millimetre = 0.001 / $this->balls->radius;
+        $millimetre = 0.001 / $this->equipment->balls->radius;
         $share = $start / $speed;
         $bySpeed = $this->errors->speed * $share ** 2;
         $byHeight = 2.5 * $this->errors->tipHeight * $millimetre * $share;

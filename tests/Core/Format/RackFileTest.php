@@ -19,7 +19,7 @@ use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Core\Table\TableSize;
@@ -36,8 +36,8 @@ final class RackFileTest extends TestCase
             foreach (Game::cases() as $game) {
                 $table = TableProfile::ofSize($size);
                 $layout = (new Table($table))->randomLayout($chance, $chance->int(2, 1 + $game->highest()), 0.2);
-                $rack = new Rack($game, $layout, $table, group: Game::EightBall === $game ? Group::Stripes : null);
-                $shot = new ShotChoice(Ball::One, Pocket::SideLeft, new Stroke(Tip::atClock(4.3, 0.77), 2.345678901234567, 3.1));
+                $rack = new Rack($game, $layout, new Equipment($table), group: Game::EightBall === $game ? Group::Stripes : null);
+                $shot = new ShotChoice(Ball::One, Pocket::SideLeft, new Stroke(Tip::atClock(4.3, 0.26), 2.345678901234567, 3.1));
                 $rack = $rack->withRules(new RuleOptions(callsNine: $chance->int(0, 1) > 0, eightOnBreak: $chance->int(0, 1) > 0));
                 $file = new RackFile($rack, 'Ärger mit der „9“', $shot);
 
@@ -51,8 +51,8 @@ final class RackFileTest extends TestCase
     {
         foreach (TableSize::cases() as $size) {
             $table = TableProfile::ofSize($size);
-            $spot = (new LayoutRules($table, new BallSet()))->frozenToNearestRail(Spot::metres(0.7, 0.1));
-            $rack = new Rack(Game::NineBall, Table::layout([9 => [$spot->x, $spot->y]]), $table);
+            $spot = (new LayoutRules(new Equipment($table)))->frozenToNearestRail(Spot::metres(0.7, 0.1));
+            $rack = new Rack(Game::NineBall, Table::layout([9 => [$spot->x, $spot->y]]), new Equipment($table));
 
             self::assertEqualsWithDelta(Table::R, RackFile::parse((new RackFile($rack))->write())->rack->layout->spot(Ball::Nine)->y, 2e-7);
         }

@@ -19,8 +19,8 @@ final class ShotFileTest extends TestCase
     {
         $file = ShotFile::parse('{"format": "zig-lane/shot", "version": 1, "layoutDiamonds": {"cue": [2, 2]}, "shot": {"direction": 0, "speed": 2}}');
 
-        self::assertSame(2.54, $file->table->length);
-        self::assertSame(0.97, $file->balls->restitution);
+        self::assertSame(2.54, $file->equipment->table->length);
+        self::assertSame(0.97, $file->equipment->balls->restitution);
         self::assertEqualsWithDelta(0.635, $file->layout->spot(Ball::Cue)->x, 1e-12);
         self::assertSame(30.0, $file->strike->endMassRatio);
     }
@@ -29,8 +29,8 @@ final class ShotFileTest extends TestCase
     {
         $file = ShotFile::parse('{"format": "zig-lane/shot", "version": 1, "table": {"length": 2.2352, "roll": 0.013}, "balls": {"friction": [0.02, 0.2, 1.0], "restitution": 0.95}, "layout": {"cue": [1, 0.5], "12": [1.5, 0.5]}, "shot": {"direction": -90, "speed": 2, "side": 0.3, "height": -0.3, "elevation": 5, "endMassRatio": 45}}');
 
-        self::assertSame([2.2352, 0.013], [$file->table->length, $file->table->roll]);
-        self::assertSame([0.02, 0.2, 1.0, 0.95], [$file->balls->frictionFloor, $file->balls->frictionFall, $file->balls->frictionRate, $file->balls->restitution]);
+        self::assertSame([2.2352, 0.013], [$file->equipment->table->length, $file->equipment->table->roll]);
+        self::assertSame([0.02, 0.2, 1.0, 0.95], [$file->equipment->balls->frictionFloor, $file->equipment->balls->frictionFall, $file->equipment->balls->frictionRate, $file->equipment->balls->restitution]);
         self::assertEqualsWithDelta(-\M_PI_2, $file->strike->direction, 1e-12);
         self::assertSame(45.0, $file->strike->endMassRatio);
         self::assertTrue($file->layout->has(Ball::Twelve));
@@ -86,7 +86,7 @@ final class ShotFileTest extends TestCase
     public function testTheOutcomeCarriesWhatHappened(): void
     {
         $file = ShotFile::parse('{"format": "zig-lane/shot", "version": 1, "layoutDiamonds": {"cue": [4, 2], "1": [6, 2], "9": [1, 1]}, "shot": {"direction": 0, "speed": 1.5}}');
-        $outcome = (new EventSimulator($file->table, $file->balls))->play($file->layout, $file->strike);
+        $outcome = (new EventSimulator($file->equipment))->play($file->layout, $file->strike);
         $json = json_decode(OutcomeFile::write($outcome), true);
         self::assertIsArray($json);
 

@@ -17,6 +17,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\Rail;
 use ZigLane\Tests\Chance;
@@ -34,7 +35,7 @@ final class ConservationTest extends TestCase
         $outcome = $table->simulator()->play($layout, self::randomStrike($random));
 
         self::assertEnergyFalls($table, $outcome);
-        foreach ((new LayoutRules($table->profile, $table->balls))->faults($outcome->final) as $fault) {
+        foreach ((new LayoutRules(new Equipment($table->profile, $table->balls)))->faults($outcome->final) as $fault) {
             self::fail($fault->getMessage());
         }
         self::assertSame($layout->count(), $outcome->final->count() + \count($outcome->pocketed));

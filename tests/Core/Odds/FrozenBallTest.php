@@ -42,13 +42,13 @@ final class FrozenBallTest extends TestCase
     {
         $rack = new Rack(Game::NineBall, Table::layout([0 => $cue, 9 => $object]), player: new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']));
         $simulator = new EventSimulator();
-        $line = PotModel::find($rack->layout, Ball::Nine, $pocket, $simulator, $rack->table, $rack->balls, $rack->cue, $rack->player);
+        $line = PotModel::find($rack->layout, Ball::Nine, $pocket, new ShotSolver(), $rack->player);
         self::assertNotNull($line);
-        self::assertGreaterThanOrEqual(Table::R, min($line->ghost->x, $line->ghost->y, $rack->table->length - $line->ghost->x, $rack->table->width() - $line->ghost->y));
+        self::assertGreaterThanOrEqual(Table::R, min($line->ghost->x, $line->ghost->y, $rack->equipment->table->length - $line->ghost->x, $rack->equipment->table->width() - $line->ghost->y));
 
         $spot = $rack->layout->spot(Ball::Cue);
-        $shot = (new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, new ShotChoice(Ball::Nine, $pocket, $line->stroke($spot), $line->asideMetres()));
-        $made = Trials::of($shot, $simulator, $rack->balls, $rack->player, 400)->chance();
+        $shot = (new ShotSolver($rack->equipment))->solve($rack->layout, new ShotChoice(Ball::Nine, $pocket, $line->stroke($spot), $line->asideMetres()));
+        $made = Trials::of($shot, new ShotSolver(), $rack->player, 400)->chance();
         self::assertGreaterThan(0.5, $made);
         self::assertEqualsWithDelta($made, $line->chance($spot), 0.15);
         // So the planner knows it as a way into a pocket.

@@ -21,10 +21,9 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
@@ -34,7 +33,7 @@ final class OddsTest extends TestCase
     public function testWithoutErrorsEveryTryIsTheShot(): void
     {
         $shot = self::shot();
-        $trials = Trials::of($shot, new EventSimulator(), new BallSet(), new ExecutionErrors(0.0, 0.0, 0.0, 0.0), 20);
+        $trials = Trials::of($shot, new ShotSolver(), new ExecutionErrors(0.0, 0.0, 0.0, 0.0), 20);
 
         self::assertSame([20, 20, 0, []], [$trials->made, $trials->clean, $trials->thick + $trials->thin, $trials->scratches]);
         foreach ($trials->landings as $landing) {
@@ -44,7 +43,7 @@ final class OddsTest extends TestCase
 
     public function testTheSameSeedGivesTheSameOddsAndMoreErrorFewerPots(): void
     {
-        $of = static fn (ExecutionErrors $errors, int $seed): Trials => Trials::of(self::shot(), new EventSimulator(), new BallSet(), $errors, 200, $seed);
+        $of = static fn (ExecutionErrors $errors, int $seed): Trials => Trials::of(self::shot(), new ShotSolver(), $errors, 200, $seed);
         $good = $of(new ExecutionErrors(aim: 0.05, tipSide: 0.5), 1);
 
         self::assertEquals($good, $of(new ExecutionErrors(aim: 0.05, tipSide: 0.5), 1));
@@ -64,7 +63,7 @@ final class OddsTest extends TestCase
 
     public function testTheOutlineHoldsItsShare(): void
     {
-        $trials = Trials::of(self::shot(), new EventSimulator(), new BallSet(), new ExecutionErrors(), 200);
+        $trials = Trials::of(self::shot(), new ShotSolver(), new ExecutionErrors(), 200);
         foreach ([0.68, 0.95] as $share) {
             $outline = $trials->outline($share);
             $inside = array_filter($trials->landings, static fn (Spot $spot): bool => self::isInside($spot, $outline));
@@ -77,8 +76,8 @@ final class OddsTest extends TestCase
     {
         // The cue ball stops near where the 4 was; the 9 stands close behind a wall of balls.
         $layout = Table::layout([0 => [1.6, 0.9], 4 => [2.1, 1.1], 5 => [0.6, 0.5], 6 => [0.6, 0.57], 7 => [0.6, 0.43], 8 => [0.6, 0.64], 9 => [0.4, 0.5]]);
-        $shot = (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.2)));
-        $trials = Trials::of($shot, new EventSimulator(), new BallSet(), new ExecutionErrors(), 60, 1, Ball::Nine);
+        $shot = (new ShotSolver())->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.2)));
+        $trials = Trials::of($shot, new ShotSolver(), new ExecutionErrors(), 60, 1, Ball::Nine);
 
         self::assertGreaterThan(30, $trials->made);
         self::assertGreaterThan(0.5 * $trials->made, $trials->hooked);
@@ -90,7 +89,7 @@ final class OddsTest extends TestCase
     {
         $shot = self::shot();
         $simulator = new EventSimulator();
-        $window = Window::of($shot, $simulator, new TableProfile(), new BallSet(), new Cue());
+        $window = Window::of($shot, new ShotSolver());
         $goes = static fn (float $turn): bool => Pocket::FootLeft === $simulator->play($shot->layout, $shot->strike->withDirection($shot->strike->direction + $turn))->pocketOf(Ball::Four);
 
         self::assertGreaterThan(0.0005, $window->left);
@@ -110,7 +109,7 @@ final class OddsTest extends TestCase
     {
         $chance = new Chance(9);
         $simulator = new EventSimulator();
-        $desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
+        $desk = new ShotSolver();
         $offs = [];
         while (\count($offs) < 60) {
             $layout = (new Table())->randomLayout($chance, $chance->int(2, 6));
@@ -125,7 +124,7 @@ final class OddsTest extends TestCase
             } catch (CoreError) {
                 continue;
             }
-            $offs[] = abs($fast - Trials::of($shot, $simulator, new BallSet(), new ExecutionErrors(), 400)->chance());
+            $offs[] = abs($fast - Trials::of($shot, new ShotSolver(), new ExecutionErrors(), 400)->chance());
         }
         sort($offs);
 
@@ -137,17 +136,17 @@ final class OddsTest extends TestCase
     public function testAZoneIsCutOutByOtherBallsAndMirrorsWithTheTable(): void
     {
         $layout = Table::layout([2 => [1.27, 0.635], 5 => [0.9, 0.635]]);
-        $zone = static fn (Pocket $pocket): Zone => Zone::of(array_filter([self::line($layout, Ball::Two, $pocket)]), new TableProfile(), new BallSet());
+        $zone = static fn (Pocket $pocket): Zone => Zone::of(array_filter([self::line($layout, Ball::Two, $pocket)]), new Equipment());
         $right = $zone(Pocket::FootRight);
         $left = $zone(Pocket::FootLeft);
 
         self::assertEqualsWithDelta($right->area(0.6), $left->area(0.6), 0.02 * $right->area(0.6) + 0.005);
         self::assertGreaterThan(0.0, $right->area(0.6));
         self::assertGreaterThan($right->area(0.8), $right->area(0.6));
-        self::assertSame(0.0, Zone::best($right->lines, Spot::metres(0.9, 0.635), new BallSet()));
+        self::assertSame(0.0, Zone::best($right->lines, Spot::metres(0.9, 0.635)));
         // Straight behind the 5 seen from the ghost ball of the foot left pocket nothing gets through.
         $ghost = $left->lines[0]->ghost;
-        self::assertSame(0.0, Zone::best($left->lines, $ghost->towards($ghost->directionTo($layout->spot(Ball::Five)), 0.6), new BallSet()));
+        self::assertSame(0.0, Zone::best($left->lines, $ghost->towards($ghost->directionTo($layout->spot(Ball::Five)), 0.6)));
         self::assertNotSame([], $left->polygons(0.6));
     }
 
@@ -158,12 +157,12 @@ final class OddsTest extends TestCase
         $lines = array_filter([self::line($shot->outcome->final, Ball::Nine, Pocket::HeadLeft)]);
         self::assertCount(1, $lines);
         $least = 0.9 * $lines[0]->chance($shot->outcome->final->spot(Ball::Cue));
-        $lane = Lane::of($shot, $lines, $least, new EventSimulator(), new BallSet());
+        $lane = Lane::of($shot, $lines, $least, new ShotSolver());
         self::assertInstanceOf(Lane::class, $lane);
         $lands = static function (float $share) use ($shot, $lines, $least): bool {
             $outcome = (new EventSimulator())->play($shot->layout, $shot->strike->withSpeed($share * $shot->strike->speed));
 
-            return Pocket::FootLeft === $outcome->pocketOf(Ball::Four) && !$outcome->isScratch() && Zone::best($lines, $outcome->final->spot(Ball::Cue), new BallSet()) >= $least;
+            return Pocket::FootLeft === $outcome->pocketOf(Ball::Four) && !$outcome->isScratch() && Zone::best($lines, $outcome->final->spot(Ball::Cue)) >= $least;
         };
         self::assertNotSame('', $lane->short.$lane->long);
         foreach (array_filter([[$lane->short, -$lane->slower], [$lane->long, $lane->harder]], static fn (array $edge): bool => '' !== $edge[0]) as [, $edge]) {
@@ -171,10 +170,10 @@ final class OddsTest extends TestCase
             self::assertFalse($lands(1 + $edge + 0.001 * ($edge <=> 0)));
         }
         foreach ($lane->stops as $stop) {
-            self::assertGreaterThanOrEqual($least, Zone::best($lines, $stop, new BallSet()));
+            self::assertGreaterThanOrEqual($least, Zone::best($lines, $stop));
         }
         self::assertGreaterThan(0.0, $lane->length());
-        self::assertIsString(Lane::of($shot, $lines, 1.01, new EventSimulator(), new BallSet()));
+        self::assertIsString(Lane::of($shot, $lines, 1.01, new ShotSolver()));
     }
 
     public function testABallShutOffFromAPocketHasNoLine(): void
@@ -189,12 +188,12 @@ final class OddsTest extends TestCase
     {
         $layout = Table::layout([0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]]);
 
-        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.1, 0.1), 1.8, 1.0)));
+        return (new ShotSolver())->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.1, 0.1), 1.8, 1.0)));
     }
 
     private static function line(Layout $layout, Ball $ball, Pocket $pocket): ?PotModel
     {
-        return PotModel::find($layout, $ball, $pocket, new EventSimulator(), new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        return PotModel::find($layout, $ball, $pocket, new ShotSolver(), new ExecutionErrors());
     }
 
     /** @param list<Spot> $outline convex, counter-clockwise */

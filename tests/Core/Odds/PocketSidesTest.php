@@ -6,7 +6,6 @@ namespace ZigLane\Tests\Core\Odds;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventKind;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PocketSides;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
@@ -14,11 +13,8 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\Rail;
-use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;
 
 /** Where a pocket takes a ball: what is offered as a side of the pocket, or rail first, drops when it is played. */
@@ -68,12 +64,12 @@ final class PocketSidesTest extends TestCase
     /** @param array<int, array{float, float}> $spots */
     private static function sides(array $spots, float $speed): PocketSides
     {
-        return PocketSides::of(self::solved($spots, $speed, 0.0), new EventSimulator(), new TableProfile());
+        return PocketSides::of(self::solved($spots, $speed, 0.0), new ShotSolver());
     }
 
     /** @param array<int, array{float, float}> $spots */
     private static function solved(array $spots, float $speed, float $aside): SolvedShot
     {
-        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve(Table::layout($spots), new ShotChoice(Ball::One, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), $speed, 2.0), $aside));
+        return (new ShotSolver())->solve(Table::layout($spots), new ShotChoice(Ball::One, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), $speed, 2.0), $aside));
     }
 }

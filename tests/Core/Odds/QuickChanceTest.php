@@ -15,9 +15,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
@@ -30,7 +28,7 @@ final class QuickChanceTest extends TestCase
         $errors = new ExecutionErrors();
         $offs = [];
         foreach (self::randomShots(200, $errors) as $shot) {
-            $offs[] = abs(self::quick($shot, $errors) - Trials::of($shot, new EventSimulator(), new BallSet(), $errors, 2000)->chance());
+            $offs[] = abs(self::quick($shot, $errors) - Trials::of($shot, new ShotSolver(), $errors, 2000)->chance());
         }
         sort($offs);
 
@@ -64,10 +62,10 @@ final class QuickChanceTest extends TestCase
     private static function randomShots(int $count, ExecutionErrors $errors): iterable
     {
         $chance = new Chance(9);
-        $desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
+        $desk = new ShotSolver();
         while ($count > 0) {
             $layout = (new Table())->randomLayout($chance, $chance->int(2, 6));
-            $line = PotModel::find($layout, Ball::One, Pocket::cases()[$chance->int(0, 5)], new EventSimulator(), new TableProfile(), new BallSet(), new Cue(), $errors);
+            $line = PotModel::find($layout, Ball::One, Pocket::cases()[$chance->int(0, 5)], new ShotSolver(), $errors);
             $cue = $layout->spot(Ball::Cue);
             if (null === $line || $line->chance($cue) < 0.02) {
                 continue;

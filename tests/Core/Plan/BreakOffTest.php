@@ -18,7 +18,8 @@ use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;
@@ -31,10 +32,10 @@ final class BreakOffTest extends TestCase
 
     public function testFourteenAreRackedWithoutTheApex(): void
     {
-        $racked = Racking::again(Table::layout(self::SPOTS), new TableProfile(), new BallSet());
+        $racked = Racking::again(Table::layout(self::SPOTS), new Equipment());
         self::assertNotNull($racked);
         self::assertSame(16, $racked->count());
-        self::assertSame([], (new LayoutRules(new TableProfile(), new BallSet()))->faults($racked));
+        self::assertSame([], (new LayoutRules(new Equipment()))->faults($racked));
         $foot = Racking::footSpot(new TableProfile());
         foreach ($racked->balls() as $ball) {
             self::assertGreaterThan(0.04, $racked->spot($ball)->distanceTo($foot));
@@ -43,16 +44,16 @@ final class BreakOffTest extends TestCase
 
     public function testABallInTheRackOrMoreThanOneLeftIsNotRacked(): void
     {
-        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [2.0, 0.635]]), new TableProfile(), new BallSet()));
-        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [0.5, 0.635], 5 => [0.7, 0.6]]), new TableProfile(), new BallSet()));
+        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [2.0, 0.635]]), new Equipment()));
+        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [0.5, 0.635], 5 => [0.7, 0.6]]), new Equipment()));
     }
 
     public function testTheBreakShotMakesTheBallAndOpensTheRack(): void
     {
         $rack = new Rack(Game::StraightPool, Table::layout(self::SPOTS), player: new ExecutionErrors(0.03, 0.04, 0.8, 0.8));
-        $racked = Racking::again($rack->layout, $rack->table, $rack->balls);
+        $racked = Racking::again($rack->layout, $rack->equipment);
         self::assertNotNull($racked);
-        $option = (new BreakOff($rack, new EventSimulator()))->choose($racked, Ball::Four, 1);
+        $option = (new BreakOff($rack, new ShotSolver()))->choose($racked, Ball::Four, 1);
         self::assertNotNull($option);
         self::assertSame(Pocket::FootRight, $option->choice->pocket);
         self::assertGreaterThan(0.4, $option->value);
@@ -85,7 +86,7 @@ final class BreakOffTest extends TestCase
         sscanf($legs[1]->reasons[1], 'then on: as meant the %d in %2s is the easiest from there, %d of 100', $number, $pocket, $percent);
         $opened = $legs[1]->shot->outcome->final;
         $ball = Ball::from((int) $number);
-        $chance = PotModel::find($opened, $ball, Pocket::from((string) $pocket), new EventSimulator(), $rack->table, $rack->balls, $rack->cue, $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
+        $chance = PotModel::find($opened, $ball, Pocket::from((string) $pocket), new ShotSolver(), $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
         self::assertEqualsWithDelta(100 * $chance, $percent, 0.51);
         $played = LegChain::play($rack, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $legs))->solved;
         self::assertEquals($legs[1]->shot->outcome->final, $played[1]->outcome->final);

@@ -23,7 +23,6 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
@@ -36,25 +35,25 @@ final class LeaveTest extends TestCase
         $layout = Table::layout([0 => [1.0, 0.4], 5 => [1.9, 0.8]]);
         $rack = new Rack(Game::NineBall, $layout);
         $simulator = new EventSimulator();
-        $lines = PotModel::findAll($layout, Ball::Five, Pocket::cases(), $simulator, $rack->table, $rack->balls, new Cue(), $rack->player);
+        $lines = PotModel::findAll($layout, Ball::Five, Pocket::cases(), new ShotSolver(), $rack->player);
         $best = max(0.0, ...array_map(static fn (PotModel $line): float => $line->chance($layout->spot(Ball::Cue)), $lines));
         self::assertGreaterThan(0.3, $best);
-        self::assertEqualsWithDelta($best, (new Leave($rack, $simulator))->toOther($layout, null), 1e-9);
+        self::assertEqualsWithDelta($best, (new Leave($rack, new ShotSolver()))->toOther($layout, null), 1e-9);
     }
 
     public function testABallInTheWayOfTheCueBallLeavesNothing(): void
     {
         $layout = Table::layout([0 => [0.6, 0.635], 5 => [1.9, 0.635], 9 => [0.9, 0.635]]);
-        self::assertSame(0.0, (new Leave(new Rack(Game::NineBall, $layout), new EventSimulator()))->toOther($layout, null));
+        self::assertSame(0.0, (new Leave(new Rack(Game::NineBall, $layout), new ShotSolver()))->toOther($layout, null));
         // The 9 is not his ball to shoot; without the 5 it would be.
-        self::assertGreaterThan(0.2, (new Leave(new Rack(Game::NineBall, $layout->without(Ball::Five)), new EventSimulator()))->toOther($layout->without(Ball::Five), null));
+        self::assertGreaterThan(0.2, (new Leave(new Rack(Game::NineBall, $layout->without(Ball::Five)), new ShotSolver()))->toOther($layout->without(Ball::Five), null));
     }
 
     public function testInEightBallTheOtherPlayerHasTheOtherGroup(): void
     {
         // The 3 hangs in a pocket, the 12 lies behind it, hidden; the 8 is open to nobody who has balls left.
         $layout = Table::layout([0 => [0.5, 0.3], 3 => [0.06, 0.06], 8 => [2.0, 1.2], 12 => [1.27, 0.03]]);
-        $leave = new Leave(new Rack(Game::EightBall, $layout), new EventSimulator());
+        $leave = new Leave(new Rack(Game::EightBall, $layout), new ShotSolver());
         self::assertGreaterThan(0.9, $leave->toOther($layout, Group::Stripes));
         self::assertLessThan(0.9, $leave->toOther($layout, Group::Solids));
         self::assertSame($leave->easiest($layout, [Ball::Twelve]), $leave->toOther($layout, Group::Solids));
@@ -68,8 +67,8 @@ final class LeaveTest extends TestCase
     {
         $random = new Chance(9);
         $rack = new Rack(Game::NineBall, Table::layout([0 => [1.0, 0.4], 5 => [1.9, 0.8]]));
-        $exact = new Leave($rack, new EventSimulator());
-        $grid = new Leave($rack, new EventSimulator(), grid: 0.05);
+        $exact = new Leave($rack, new ShotSolver());
+        $grid = new Leave($rack, new ShotSolver(), grid: 0.05);
         $off = [];
         while (\count($off) < 60) {
             $layout = (new Table())->randomLayout($random, 2);
@@ -87,10 +86,10 @@ final class LeaveTest extends TestCase
         $rack = new Rack(Game::NineBall, $layout, player: new ExecutionErrors(0.6, 0.1, 2.0, 2.0));
         $simulator = new EventSimulator();
         $choice = new ShotChoice(Ball::Five, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), 2.0, 2.0));
-        $shot = (new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($layout, $choice);
-        $trials = Trials::of($shot, $simulator, $rack->balls, $rack->player, 100);
+        $shot = (new ShotSolver($rack->equipment))->solve($layout, $choice);
+        $trials = Trials::of($shot, new ShotSolver(), $rack->player, 100);
         self::assertCount(100 - $trials->made - $trials->miscues, $trials->misses);
-        $misses = MissLeave::of($trials->misses, $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
+        $misses = MissLeave::of($trials->misses, $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, new ShotSolver()));
         // Nine-ball goes on after a ball in any pocket.
         self::assertLessThanOrEqual(\count($trials->misses), $misses->count);
         self::assertGreaterThan(40, $misses->count);
@@ -98,7 +97,7 @@ final class LeaveTest extends TestCase
         self::assertNotNull($misses->chance);
         self::assertGreaterThan(0.0, $misses->chance);
         self::assertLessThan(1.0, $misses->chance);
-        $none = MissLeave::of([], $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
+        $none = MissLeave::of([], $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, new ShotSolver()));
         self::assertSame([0, 0, null], [$none->count, $none->fouls, $none->chance]);
     }
 
@@ -114,8 +113,8 @@ final class LeaveTest extends TestCase
             $option = $plain->tried($rack->layout, $choice, 60, 3);
             self::assertNotNull($option);
             $priced = ($option->value - ($wary->tried($rack->layout, $choice, 60, 3)->value ?? 0.0)) / 0.1;
-            $trials = Trials::of((new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $option->choice), $simulator, $rack->balls, $rack->player, 200, 77);
-            $misses = MissLeave::of($trials->misses, $rack->layout, null, $option->choice, new Referee(Game::NineBall), new Leave($rack, $simulator));
+            $trials = Trials::of((new ShotSolver($rack->equipment))->solve($rack->layout, $option->choice), new ShotSolver(), $rack->player, 200, 77);
+            $misses = MissLeave::of($trials->misses, $rack->layout, null, $option->choice, new Referee(Game::NineBall), new Leave($rack, new ShotSolver()));
             $scratches = array_sum($trials->scratches);
             $handed = ($misses->fouls + $trials->miscues + $scratches + ($misses->count - $misses->fouls) * ($misses->chance ?? 0.0)) / 200;
             self::assertGreaterThan(0.0, $priced);

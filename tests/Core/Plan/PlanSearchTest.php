@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Plan\Candidate;
 use ZigLane\Core\Plan\EasiestPot;
 use ZigLane\Core\Plan\Internal\PlannerTables;
@@ -34,6 +33,7 @@ use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\CueClearance;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -167,10 +167,10 @@ final class PlanSearchTest extends TestCase
             $beginner = new EasiestPot($rack);
             $place = $beginner->place();
             self::assertNotNull($place);
-            $simulator = new EventSimulator();
+            $solver = new ShotSolver();
             for ($i = 0; $i < 12; ++$i) {
-                $mine->play($search->policy(null), $simulator, $rack, null, Order::of(Game::NineBall), $best->layout, $i, $best->option);
-                $easy->play($beginner, $simulator, $rack, null, Order::of(Game::NineBall), $rack->layout->with(Ball::Cue, $place), $i);
+                $mine->play($search->policy(null), $solver, $rack, null, Order::of(Game::NineBall), $best->layout, $i, $best->option);
+                $easy->play($beginner, $solver, $rack, null, Order::of(Game::NineBall), $rack->layout->with(Ball::Cue, $place), $i);
             }
         }
         self::assertGreaterThan(2 * $easy->finished + 3, $mine->finished);
@@ -204,7 +204,7 @@ final class PlanSearchTest extends TestCase
         $rack = self::open()->withBall(Ball::Cue, Spot::metres(1.3, Table::R));
         $plan = self::planned($rack, 0);
         $shot = $plan->legs[0]->shot;
-        $least = CueClearance::of($rack->layout, $shot->strike->direction, $shot->choice->stroke->tip, $rack->table, $rack->balls);
+        $least = CueClearance::of($rack->layout, $shot->strike->direction, $shot->choice->stroke->tip, $rack->equipment);
         self::assertGreaterThan(2.0, $least->least);
         self::assertSame(ceil($least->least), $shot->choice->stroke->elevation);
         self::assertContains(\sprintf('the cue raised to %.0f°, for the right rail is behind the cue ball', $shot->choice->stroke->elevation), $plan->legs[0]->reasons);
@@ -226,7 +226,7 @@ final class PlanSearchTest extends TestCase
             foreach ($plan->legs as $i => $leg) {
                 $before = 0 === $i ? $rack->layout : $plan->legs[$i - 1]->shot->outcome->final;
                 // The break shot of straight pool is played into the next rack.
-                self::assertEquals($leg->shot->layout, Game::StraightPool === $game && 1 === $before->count() - 1 ? Racking::again($before, $rack->table, $rack->balls) : $before);
+                self::assertEquals($leg->shot->layout, Game::StraightPool === $game && 1 === $before->count() - 1 ? Racking::again($before, $rack->equipment) : $before);
                 self::assertTrue(null === $group || Ball::Eight === $leg->shot->choice->ball || $group->has($leg->shot->choice->ball));
             }
         }
@@ -289,7 +289,7 @@ final class PlanSearchTest extends TestCase
         foreach ([new RuleOptions(), new RuleOptions(callsNine: true)] as $rules) {
             $replays = new Replays();
             for ($seed = 1; $seed <= 10; ++$seed) {
-                $replays->play($policy, $policy->values->tables->simulator, self::open()->withRules($rules), null, $policy->values->order, self::open()->layout, $seed, $called);
+                $replays->play($policy, $policy->values->tables->solver, self::open()->withRules($rules), null, $policy->values->order, self::open()->layout, $seed, $called);
             }
             $goneOn[] = $replays->reached[2] ?? 0;
         }

@@ -8,9 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Shot\ShotSolver;
 
 /** A player's errors from his own results: what known errors give in the tests must give errors that do the same in them. */
 final class ErrorFitTest extends TestCase
@@ -18,7 +16,7 @@ final class ErrorFitTest extends TestCase
     #[DataProvider('players')]
     public function testTheErrorsFoundGiveTheResultsAgain(float $aim, float $speed, float $tip): void
     {
-        $fit = new ErrorFit(new TableProfile(), new BallSet(), new Cue());
+        $fit = new ErrorFit(new ShotSolver());
         $player = new ExecutionErrors($aim, $speed, $tip, $tip);
         [$made, $lag, $drift] = [$fit->made($player), $fit->lag($player), $fit->drift($player)];
         $found = $fit->fit($made, $lag, $drift);
@@ -39,7 +37,7 @@ final class ErrorFitTest extends TestCase
 
     public function testABetterPlayerDoesBetterInEveryTest(): void
     {
-        $fit = new ErrorFit(new TableProfile(), new BallSet(), new Cue());
+        $fit = new ErrorFit(new ShotSolver());
         $results = array_map(static function (array $preset) use ($fit): array {
             $player = new ExecutionErrors(...$preset);
 

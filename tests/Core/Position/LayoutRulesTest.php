@@ -11,7 +11,7 @@ use ZigLane\Core\Error\IllegalTable;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
@@ -25,7 +25,7 @@ final class LayoutRulesTest extends TestCase
 
     protected function setUp(): void
     {
-        $this->rules = new LayoutRules(new TableProfile(), new BallSet());
+        $this->rules = new LayoutRules(new Equipment());
     }
 
     /** @param array{float, float} $spot */

@@ -6,7 +6,6 @@ namespace ZigLane\Tests\Core\PositionPlay;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\TwoAhead;
@@ -19,10 +18,9 @@ use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 
@@ -42,7 +40,7 @@ final class ZoneTest extends TestCase
             $spot = self::freeSpot($layout, $chance);
             $in = [] !== array_filter($polygons, static fn (array $polygon): bool => self::isIn($spot, $polygon));
             $inside += $in ? 1 : 0;
-            $wrong += (Zone::best($lines, $spot, new BallSet()) >= self::LEAST) === $in ? 0 : 1;
+            $wrong += (Zone::best($lines, $spot) >= self::LEAST) === $in ? 0 : 1;
         }
 
         self::assertGreaterThan(40, $inside);
@@ -53,14 +51,14 @@ final class ZoneTest extends TestCase
     public function testItAgreesWithSimulation(): void
     {
         [$layout, $lines] = self::zone();
-        $desk = new ShotSolver(new TableProfile(), new BallSet(), new Cue());
+        $desk = new ShotSolver();
         $chance = new Chance(5);
         $agree = $count = 0;
         for ($i = 0; $i < 500; ++$i) {
             $spot = self::freeSpot($layout, $chance);
-            $odds = Zone::best($lines, $spot, new BallSet());
+            $odds = Zone::best($lines, $spot);
             try {
-                $tried = Trials::of($desk->solve($layout->with(Ball::Cue, $spot), $lines[0]->choice($spot)), new EventSimulator(), new BallSet(), new ExecutionErrors(), 100)->chance();
+                $tried = Trials::of($desk->solve($layout->with(Ball::Cue, $spot), $lines[0]->choice($spot)), new ShotSolver(), new ExecutionErrors(), 100)->chance();
             } catch (CoreError) {
                 $tried = 0.0;
             }
@@ -93,7 +91,7 @@ final class ZoneTest extends TestCase
         self::assertGreaterThan(0.05, max($both($below), $both($above)));
         self::assertNotEqualsWithDelta($both($below), $both($above), 0.03);
         foreach ([$below, $above] as $spot) {
-            self::assertLessThanOrEqual(Zone::best($lines, $spot, new BallSet()) + 1e-9, $both($spot));
+            self::assertLessThanOrEqual(Zone::best($lines, $spot) + 1e-9, $both($spot));
         }
     }
 
@@ -103,12 +101,12 @@ final class ZoneTest extends TestCase
         $layout = Table::layout([2 => [1.7, 0.8], 5 => [1.2, 0.6], 7 => [1.5, 0.4]]);
         $line = self::line($layout);
 
-        return [$layout, [$line], Zone::of([$line], new TableProfile(), new BallSet())];
+        return [$layout, [$line], Zone::of([$line], new Equipment())];
     }
 
     private static function line(Layout $layout): PotModel
     {
-        $line = PotModel::find($layout, Ball::Two, Pocket::FootLeft, new EventSimulator(), new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $line = PotModel::find($layout, Ball::Two, Pocket::FootLeft, new ShotSolver(), new ExecutionErrors());
         self::assertNotNull($line);
 
         return $line;
@@ -118,7 +116,7 @@ final class ZoneTest extends TestCase
     {
         do {
             $spot = Spot::metres($chance->float(Table::R, 2.54 - Table::R), $chance->float(Table::R, 1.27 - Table::R));
-        } while ([] !== (new LayoutRules(new TableProfile(), new BallSet()))->faults($layout->with(Ball::Cue, $spot)));
+        } while ([] !== (new LayoutRules(new Equipment()))->faults($layout->with(Ball::Cue, $spot)));
 
         return $spot;
     }

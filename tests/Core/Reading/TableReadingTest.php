@@ -30,6 +30,7 @@ use ZigLane\Core\Stroke\StrokeName;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Chance;
@@ -49,7 +50,7 @@ final class TableReadingTest extends TestCase
         $layout = Table::layout([0 => [1.9 - $distance, 0.69 + $aside], 1 => [1.9, 0.73]]);
         $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)));
 
-        self::assertStringStartsWith($name, StrokeName::of($shot, new BallSet(), new TableProfile())->spoken());
+        self::assertStringStartsWith($name, StrokeName::of($shot, new Equipment())->spoken());
     }
 
     /** @return iterable<string, array{0: non-empty-string, 1: float, 2: float, 3: float, 4: float, 5?: float}> */
@@ -71,7 +72,7 @@ final class TableReadingTest extends TestCase
             $layout = Table::layout([0 => [1.2, $y(0.6)], 1 => [1.9, $y(0.73)]]);
             $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, $mirrored ? Pocket::FootRight : Pocket::FootLeft, new Stroke(Tip::fractions($mirrored ? -$side : $side, 0.1), 2.0)));
 
-            return StrokeName::of($shot, new BallSet(), new TableProfile())->spoken();
+            return StrokeName::of($shot, new Equipment())->spoken();
         };
 
         // Cut to the left: left side is inside.
@@ -101,7 +102,7 @@ final class TableReadingTest extends TestCase
 
     public function testFasterGoesFarther(): void
     {
-        $fan = Fan::overSpeeds(self::desk(), Table::layout([0 => [1.2, 0.6], 1 => [1.9, 0.73]]), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)), new LengthScale(new TableProfile(), new BallSet()));
+        $fan = Fan::overSpeeds(self::desk(), Table::layout([0 => [1.2, 0.6], 1 => [1.9, 0.73]]), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)), new LengthScale(new Equipment(new TableProfile())));
         $runs = array_map(static fn (array $way): float => $way[1]->outcome->trajectory(Ball::Cue)->length(), $fan->shots);
 
         self::assertGreaterThanOrEqual(4, \count($runs));
@@ -115,7 +116,7 @@ final class TableReadingTest extends TestCase
     public function testALandingCanBeFoundAgain(): void
     {
         $chance = new Chance(31);
-        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
         $asked = 0;
         while ($asked < 8) {
             $layout = Table::layout([0 => [$chance->float(0.6, 1.3), $chance->float(0.3, 0.9)], 1 => [$chance->float(1.6, 2.1), $chance->float(0.6, 1.0)], 8 => [0.4, 0.2]]);
@@ -140,7 +141,7 @@ final class TableReadingTest extends TestCase
     public function testALandingOnABallIsRefusedAndAnUnreachableOneTellsTheNearest(): void
     {
         $layout = Table::layout([0 => [1.2, 0.6], 1 => [2.3, 1.1], 8 => [0.4, 0.2]]);
-        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
         $far = $search->find($layout, Ball::One, Pocket::FootLeft, new SpotTarget(Spot::metres(0.05, 0.05)));
         self::assertCount(1, $far);
         self::assertGreaterThan(LandingSearch::CLOSE, $far[0]->off);
@@ -154,7 +155,7 @@ final class TableReadingTest extends TestCase
     public function testTheTableIsRead(): void
     {
         $layout = Table::layout([0 => [1.2, 0.6], 1 => [2.3, 1.1], 2 => [0.8, Table::R], 3 => [2.0, 0.3], 4 => [2.0 + 2 * Table::R + 0.002, 0.3], 5 => [1.27, 1.262]]);
-        $reading = TableReading::of($layout, new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $reading = TableReading::of($layout, new ShotSolver(), new ExecutionErrors());
         $of = static function (Ball $ball) use ($reading): BallReading {
             foreach ($reading->balls as $one) {
                 if ($one->ball === $ball) {
@@ -185,7 +186,7 @@ final class TableReadingTest extends TestCase
     public function testSidesOfThePocketOpenLandings(): void
     {
         $layout = Table::layout([0 => [1.4, 0.635], 4 => [1.9, 0.8]]);
-        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
         $sides = $search->sides($layout, Ball::Four, Pocket::FootLeft);
         self::assertCount(2, $sides);
         self::assertLessThan(0.0, min($sides));
@@ -204,13 +205,13 @@ final class TableReadingTest extends TestCase
     {
         $layout = Table::layout([0 => [0.9, 0.5], 4 => [1.5, 0.9], 5 => [2.1, 0.35]]);
         $simulator = new EventSimulator();
-        $line = PotModel::find($layout->without(Ball::Four), Ball::Five, Pocket::FootRight, $simulator, new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $line = PotModel::find($layout->without(Ball::Four), Ball::Five, Pocket::FootRight, new ShotSolver(), new ExecutionErrors());
         self::assertNotNull($line);
-        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
-        $found = $search->find($layout, Ball::Four, Pocket::FootLeft, new ZoneTarget([$line], 0.6, new BallSet()));
+        $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
+        $found = $search->find($layout, Ball::Four, Pocket::FootLeft, new ZoneTarget([$line], 0.6));
         self::assertNotSame([], $found);
         foreach ($found as $landing) {
-            self::assertGreaterThanOrEqual(0.6, Zone::best([$line], $landing->shot->outcome->final->spot(Ball::Cue), new BallSet()));
+            self::assertGreaterThanOrEqual(0.6, Zone::best([$line], $landing->shot->outcome->final->spot(Ball::Cue)));
             self::assertGreaterThan(0.0, $landing->there);
             self::assertLessThanOrEqual($landing->made, $landing->there);
             self::assertGreaterThan(0.2, $landing->clear);
@@ -218,7 +219,7 @@ final class TableReadingTest extends TestCase
         self::assertSame(\count($found), \count(array_unique(array_column($found, 'route'))));
 
         // A zone that nothing reaches: the nearest alone, outside.
-        $none = $search->find($layout, Ball::Four, Pocket::FootLeft, new ZoneTarget([$line], 1.01, new BallSet()));
+        $none = $search->find($layout, Ball::Four, Pocket::FootLeft, new ZoneTarget([$line], 1.01));
         self::assertCount(1, $none);
         self::assertGreaterThan(1.0, $none[0]->off);
     }
@@ -227,7 +228,7 @@ final class TableReadingTest extends TestCase
     public function testARaisedCueMustGainSomething(): void
     {
         $layout = Table::layout([0 => [1.4, 0.635], 4 => [1.9, 0.8]]);
-        $search = new LandingSearch(new TableProfile(), new BallSet(), new Cue(), new ExecutionErrors());
+        $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
         $compared = 0;
         foreach ([[0.0, 0.3, 1.7], [0.3, 0.0, 2.2]] as [$side, $height, $speed]) {
             $target = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)))->outcome->final->spot(Ball::Cue);
@@ -264,6 +265,6 @@ final class TableReadingTest extends TestCase
 
     private static function desk(): ShotSolver
     {
-        return new ShotSolver(new TableProfile(), new BallSet(), new Cue());
+        return new ShotSolver();
     }
 }

@@ -15,8 +15,7 @@ use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
-use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Tests\Table;
 
 /** Racks lie as the rules want them; a break ends, keeps its balls, and spreads them. */
@@ -26,8 +25,8 @@ final class BreakShotTest extends TestCase
     public function testARackIsLegalAndItsGapsAreAsStated(Game $game): void
     {
         for ($seed = 1; $seed <= 20; ++$seed) {
-            $rack = Racking::of($game, new TableProfile(), new BallSet(), new Randomness($seed));
-            self::assertSame([], (new LayoutRules(new TableProfile(), new BallSet()))->faults($rack));
+            $rack = Racking::of($game, new Equipment(), new Randomness($seed));
+            self::assertSame([], (new LayoutRules(new Equipment()))->faults($rack));
             self::assertSame($game->highest(), $rack->count());
             $balls = $rack->balls();
             $gaps = [];
@@ -59,7 +58,7 @@ final class BreakShotTest extends TestCase
     public function testWhichBallsHaveTheirPlace(): void
     {
         for ($seed = 1; $seed <= 30; ++$seed) {
-            $order = static fn (Game $game): array => Racking::of($game, new TableProfile(), new BallSet(), new Randomness($seed))->balls();
+            $order = static fn (Game $game): array => Racking::of($game, new Equipment(), new Randomness($seed))->balls();
             self::assertSame([Ball::One, Ball::Nine], [$order(Game::NineBall)[0], $order(Game::NineBall)[4]]);
             self::assertSame([Ball::One, Ball::Ten], [$order(Game::TenBall)[0], $order(Game::TenBall)[4]]);
             $eight = $order(Game::EightBall);
@@ -74,7 +73,7 @@ final class BreakShotTest extends TestCase
         for ($seed = 1; $seed <= 10; ++$seed) {
             $break = $this->broken($game, $seed);
             self::assertSame($game->highest() + 1, $break->outcome->final->count() + \count($break->outcome->pocketed));
-            self::assertSame([], (new LayoutRules(new TableProfile(), new BallSet()))->faults($break->outcome->final));
+            self::assertSame([], (new LayoutRules(new Equipment()))->faults($break->outcome->final));
             self::assertLessThan(40.0, $break->outcome->duration());
         }
     }
@@ -112,7 +111,7 @@ final class BreakShotTest extends TestCase
     /** Common practice: the opening break of straight pool drives two balls to a cushion and leaves the cue ball at the head. */
     public function testStraightPoolOpensSafe(): void
     {
-        $break = BreakShot::play(Game::StraightPool, new TableProfile(), new BallSet(), new ExecutionErrors(0.0, 0.0, 0.0, 0.0), new Randomness(3));
+        $break = BreakShot::play(Game::StraightPool, new Equipment(), new ExecutionErrors(0.0, 0.0, 0.0, 0.0), new Randomness(3));
         $toCushion = [];
         foreach ($break->outcome->events as $event) {
             if (EventKind::Cushion === $event->kind && Ball::Cue !== $event->ball) {
@@ -129,7 +128,7 @@ final class BreakShotTest extends TestCase
     {
         for ($seed = 1; $seed <= 200; ++$seed) {
             $break = $this->broken(Game::NineBall, $seed);
-            $after = $break->rackAfter(Game::NineBall, new TableProfile(), new BallSet(), new ExecutionErrors());
+            $after = $break->rackAfter(Game::NineBall, new Equipment(), new ExecutionErrors());
             self::assertSame($break->outcome->isScratch() ? BallInHand::Anywhere : BallInHand::None, $after->ballInHand);
             if ($break->outcome->isScratch()) {
                 return;
@@ -146,6 +145,6 @@ final class BreakShotTest extends TestCase
 
     private function broken(Game $game, int $seed): BreakShot
     {
-        return BreakShot::play($game, new TableProfile(), new BallSet(), new ExecutionErrors(), new Randomness($seed));
+        return BreakShot::play($game, new Equipment(), new ExecutionErrors(), new Randomness($seed));
     }
 }

@@ -17,8 +17,8 @@ use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
@@ -143,28 +143,28 @@ final class AimFinderTest extends TestCase
 
     public function testTipByClockAndTips(): void
     {
-        $tip = Tip::atClock(1.5, 1.0);
+        $tip = Tip::atClock(1.5, (new Equipment())->offsetPerTip());
         // One tip moves the contact by 12.75 mm * R / (R + 9 mm): 0.3393 of the radius.
         self::assertEqualsWithDelta(0.3393, hypot($tip->side, $tip->height), 1e-4);
         self::assertEqualsWithDelta($tip->side, $tip->height, 1e-12);
         self::assertSame('1:30', $tip->clock());
-        self::assertEqualsWithDelta(1.0, $tip->tips(), 1e-12);
+        self::assertEqualsWithDelta((new Equipment())->offsetPerTip(), $tip->offset(), 1e-12);
         self::assertSame('12:00', Tip::centre()->clock());
-        self::assertLessThan(0.0, Tip::atClock(9.0, 0.5)->side);
-        self::assertLessThan(0.0, Tip::atClock(6.0, 0.5)->height);
+        self::assertLessThan(0.0, Tip::atClock(9.0, 0.17)->side);
+        self::assertLessThan(0.0, Tip::atClock(6.0, 0.17)->height);
     }
 
     public function testPastTheMiscueLimitIsRefusedByName(): void
     {
         $this->expectException(IllegalStroke::class);
-        $this->expectExceptionMessage('would miscue: it strikes 0.54 of the radius (1.6 tips) from the centre; at most 0.50 (1.4 tips) holds');
-        Tip::atClock(3.0, 1.6);
+        $this->expectExceptionMessage('would miscue: it strikes 54 % of the radius from the centre, and at most 50 % holds');
+        Tip::atClock(3.0, 1.6 * (new Equipment())->offsetPerTip());
     }
 
     public function testLengthsAndSpeedAreEachOthersInverse(): void
     {
         foreach ([7.0, 8.0, 9.0] as $feet) {
-            $scale = new LengthScale(new TableProfile(length: 0.28 * $feet), new BallSet());
+            $scale = new LengthScale(new Equipment(new TableProfile(length: 0.28 * $feet)));
             $before = 0.0;
             foreach ([0.1, 0.5, 1.0, 1.9, 3.3, 5.0] as $lengths) {
                 $speed = $scale->speed($lengths);
@@ -177,14 +177,14 @@ final class AimFinderTest extends TestCase
 
     public function testALengthWithoutACushionIsTheRollingDistance(): void
     {
-        $scale = new LengthScale(new TableProfile(), new BallSet());
+        $scale = new LengthScale(new Equipment(new TableProfile()));
 
         self::assertEqualsWithDelta(\sqrt(2 * 0.01 * 9.81 * 0.5 * 2.54), $scale->speed(0.5), 1e-4);
     }
 
     private static function solve(Layout $layout, Ball $ball, Pocket $pocket, Stroke $stroke): SolvedShot
     {
-        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve($layout, new ShotChoice($ball, $pocket, $stroke));
+        return (new ShotSolver())->solve($layout, new ShotChoice($ball, $pocket, $stroke));
     }
 
     /** How far from the middle of the mouth the 1 passes when it is played without cushions in its way, metres. */

@@ -17,7 +17,9 @@ use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Rail;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;
 
@@ -43,21 +45,21 @@ final class AimPartsTest extends TestCase
     /** A cut to the left throws to the right; outside side takes it away at the gearing mark. */
     public function testTheGearingMarkCancelsThrow(): void
     {
-        $plain = AimParts::of(self::solved(0.0, 0.0), new BallSet(), new TableProfile());
+        $plain = AimParts::of(self::solved(0.0, 0.0), new Equipment());
         self::assertNotNull($plain);
         self::assertLessThan(-0.5, $plain->cutThrow);
         self::assertEqualsWithDelta(0.0, $plain->spinThrow, 0.05);
         self::assertGreaterThan(0.02, $plain->gearing);
 
-        $geared = AimParts::of(self::solved($plain->gearing, 0.0), new BallSet(), new TableProfile());
+        $geared = AimParts::of(self::solved($plain->gearing, 0.0), new Equipment());
         self::assertNotNull($geared);
         self::assertLessThan(0.25 * abs($plain->cutThrow), abs($geared->cutThrow + $geared->spinThrow));
     }
 
     public function testARaisedCueSwervesTowardsItsSide(): void
     {
-        $shot = (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.3, 0.1), 2.0, 20.0)));
-        $parts = AimParts::of($shot, new BallSet(), new TableProfile());
+        $shot = (new ShotSolver())->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.3, 0.1), 2.0, 20.0)));
+        $parts = AimParts::of($shot, new Equipment());
 
         self::assertNotNull($parts);
         self::assertLessThan(-0.5, $parts->swerve);
@@ -68,16 +70,16 @@ final class AimPartsTest extends TestCase
     {
         $table = new TableProfile();
         $set = new BallSet();
-        $frozen = CueClearance::of(Table::layout([0 => [Table::R, 0.6], 1 => [1.0, 0.6]]), 0.0, Tip::centre(), $table, $set);
-        self::assertSame('the head rail', $frozen->over);
+        $frozen = CueClearance::of(Table::layout([0 => [Table::R, 0.6], 1 => [1.0, 0.6]]), 0.0, Tip::centre(), new Equipment($table, $set));
+        self::assertSame(Rail::Head, $frozen->over);
         self::assertEqualsWithDelta(rad2deg(atan2(1.27 * Table::R + 0.0065 - Table::R, Table::R)), $frozen->least, 1e-9);
-        self::assertLessThan(0.5 * $frozen->least, CueClearance::of(Table::layout([0 => [Table::R, 0.6], 1 => [1.0, 0.6]]), 0.0, Tip::fractions(0.0, 0.35), $table, $set)->least);
+        self::assertLessThan(0.5 * $frozen->least, CueClearance::of(Table::layout([0 => [Table::R, 0.6], 1 => [1.0, 0.6]]), 0.0, Tip::fractions(0.0, 0.35), new Equipment($table, $set))->least);
 
-        $bridged = CueClearance::of(Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [1.0 - 3 * Table::R, 0.6]]), 0.0, Tip::centre(), $table, $set);
-        self::assertSame('the 7', $bridged->over);
+        $bridged = CueClearance::of(Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [1.0 - 3 * Table::R, 0.6]]), 0.0, Tip::centre(), new Equipment($table, $set));
+        self::assertSame(Ball::Seven, $bridged->over);
         self::assertGreaterThan(15.0, $bridged->least);
-        $free = CueClearance::of(Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [0.9, 0.75]]), 0.0, Tip::centre(), $table, $set);
-        self::assertSame([0.0, ''], [$free->least, $free->over]);
+        $free = CueClearance::of(Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [0.9, 0.75]]), 0.0, Tip::centre(), new Equipment($table, $set));
+        self::assertSame([0.0, null], [$free->least, $free->over]);
     }
 
     private static function layout(): Layout
@@ -87,6 +89,6 @@ final class AimPartsTest extends TestCase
 
     private static function solved(float $side, float $aside): SolvedShot
     {
-        return (new ShotSolver(new TableProfile(), new BallSet(), new Cue()))->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, 0.0), 1.6), $aside));
+        return (new ShotSolver())->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, 0.0), 1.6), $aside));
     }
 }

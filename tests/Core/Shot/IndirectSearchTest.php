@@ -70,7 +70,7 @@ final class IndirectSearchTest extends TestCase
             $read = RackFile::parse((new RackFile($rack, 'bank', $way->shot->choice))->write())->shot;
             self::assertNotNull($read);
             self::assertEqualsWithDelta($way->shot->choice->direction ?? 0.0, $read->direction ?? 9.0, 1e-12);
-            self::assertTrue((new ShotSolver($rack->table, $rack->balls, $rack->cue))->solve($rack->layout, $read)->goesOn());
+            self::assertTrue((new ShotSolver($rack->equipment))->solve($rack->layout, $read)->goesOn());
         }
     }
 

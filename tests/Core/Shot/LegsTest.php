@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Shot;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -14,6 +13,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
@@ -50,7 +50,7 @@ final class LegsTest extends TestCase
         self::assertSame([10, 10], $perfect->made);
 
         $run = Rehearsal::of(self::rack(), self::choices(), 400);
-        $first = Trials::of(LegChain::play(self::rack(), self::choices())->solved[0], new EventSimulator(), self::rack()->balls, self::rack()->player, 400);
+        $first = Trials::of(LegChain::play(self::rack(), self::choices())->solved[0], new ShotSolver(), self::rack()->player, 400);
         self::assertEqualsWithDelta($first->chance(), $run->made[0] / 400, 0.08);
         self::assertLessThan($run->made[0], $run->made[1]);
         self::assertSame(400, $run->made[1] + array_sum($run->ended));
