@@ -53,6 +53,23 @@ export function watchRun() {
         window.requestAnimationFrame(draw);
     };
 
+    // Whether every leg's route is drawn: kept while the page stands, also through better plans.
+    let isAll = false;
+    const showAll = () => {
+        document.querySelector('[data-runout]').classList.toggle('has-all-routes', isAll);
+        const box = document.querySelector('[data-all-routes]');
+        if (box) {
+            box.checked = isAll;
+        }
+    };
+    document.addEventListener('change', (event) => {
+        if (event.target.matches('[data-all-routes]')) {
+            isAll = event.target.checked;
+            showAll();
+        }
+    });
+    document.body.addEventListener('htmx:afterSwap', showAll);
+
     document.addEventListener('click', (event) => {
         const button = event.target.closest('[data-play], [data-step]');
         if (button?.dataset.step) {

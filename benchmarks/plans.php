@@ -14,7 +14,6 @@ use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\PlanRehearsal;
 use ZigLane\Core\Plan\PlanSearch;
-use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;

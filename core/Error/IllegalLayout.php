@@ -4,64 +4,60 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Error;
 
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Table\Pocket;
 
 /** Balls that cannot lie so. */
 final class IllegalLayout extends \DomainException implements CoreError
 {
-    /** @param string $found the fault without its subject, with the labels of a file: "overlaps cue by 4.1 mm" */
-    private function __construct(string $message, public readonly Ball $ball, public readonly string $found)
+    private function __construct(private readonly Fact $fact, public readonly Ball $ball)
     {
-        parent::__construct($message);
+        parent::__construct((string) $fact);
+    }
+
+    public function fact(): Fact
+    {
+        return $this->fact;
     }
 
     /** @param float $by depth of the overlap in metres */
     public static function overlap(Ball $ball, Ball $other, float $by): self
     {
-        $millimetres = self::millimetres($by);
-
-        return new self(\sprintf('%s overlaps %s by %s. Balls can touch but not overlap.', self::subject($ball), $other->spoken(), $millimetres), $ball, \sprintf('overlaps %s by %s', $other->label(), $millimetres));
+        return self::of('overlap', $ball, ['other' => $other, 'byMetres' => $by]);
     }
 
-    /** @param float $by metres beyond the last spot where the ball could lie */
+    /** @param float $by metres beyond the last spot where the ball could lie; infinite for a spot that is none */
     public static function offTheCloth(Ball $ball, float $by): self
     {
-        return self::at($ball, \sprintf('is off the cloth by %s', self::millimetres($by)));
+        return is_finite($by) ? self::of('offTheCloth', $ball, ['byMetres' => $by]) : self::of('nowhere', $ball);
     }
 
     /** @param float $by depth in metres to which the ball stands in the facing or the nose of the cushion */
-    public static function inTheJaw(Ball $ball, string $pocket, float $by): self
+    public static function inTheJaw(Ball $ball, Pocket $pocket, float $by): self
     {
-        return self::at($ball, \sprintf('stands %s deep in the cushion at pocket %s', self::millimetres($by), $pocket));
+        return self::of('inTheJaw', $ball, ['pocket' => $pocket, 'byMetres' => $by]);
     }
 
-    public static function overTheHole(Ball $ball, string $pocket): self
+    public static function overTheHole(Ball $ball, Pocket $pocket): self
     {
-        return self::at($ball, \sprintf('lies over the hole of pocket %s and would drop', $pocket));
+        return self::of('overTheHole', $ball, ['pocket' => $pocket]);
     }
 
     public static function notOnTheTable(Ball $ball): self
     {
-        return new self(self::subject($ball).' is not on the table: lay it out first.', $ball, 'is missing');
+        return self::of('notOnTheTable', $ball);
     }
 
-    public static function notInTheGame(Ball $ball, string $game, string $allowed): self
+    /** @param int $highest number of a ball that is used in it */
+    public static function notInTheGame(Ball $ball, string $game, int $highest): self
     {
-        return self::at($ball, \sprintf('is not used in %s, which is played with %s', $game, $allowed));
+        return self::of('notInTheGame', $ball, ['game' => $game, 'highest' => $highest]);
     }
 
-    private static function at(Ball $ball, string $found): self
+    /** @param array<string, Ball|Pocket|float|int|string> $values */
+    private static function of(string $kind, Ball $ball, array $values = []): self
     {
-        return new self(\sprintf('%s %s.', self::subject($ball), $found), $ball, $found);
-    }
-
-    private static function subject(Ball $ball): string
-    {
-        return ucfirst($ball->spoken());
-    }
-
-    private static function millimetres(float $metres): string
-    {
-        return is_finite($metres) ? \sprintf('%.1f mm', max(0.1, $metres * 1000)) : 'an endless distance';
+        return new self(new Fact('layout.'.$kind, ['ball' => $ball] + $values), $ball);
     }
 }

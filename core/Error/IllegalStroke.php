@@ -4,13 +4,20 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Error;
 
+use ZigLane\Core\Fact\Fact;
+
 /** A stroke that cannot be made, or that the model does not cover. */
 final class IllegalStroke extends \DomainException implements CoreError
 {
-    /** @param string $field side, height, speed, elevation or direction */
-    private function __construct(string $message, public readonly string $field)
+    /** @param string $field tip, side, height, speed, elevation, direction or aside */
+    private function __construct(private readonly Fact $fact, public readonly string $field)
     {
-        parent::__construct($message);
+        parent::__construct((string) $fact);
+    }
+
+    public function fact(): Fact
+    {
+        return $this->fact;
     }
 
     /**
@@ -19,25 +26,17 @@ final class IllegalStroke extends \DomainException implements CoreError
      */
     public static function miscue(float $offset, float $limit): self
     {
-        return new self(\sprintf(
-            'The tip would miscue: it strikes %.0f %% of the radius from the centre, and at most %.0f %% holds. Move it towards the centre.',
-            100 * $offset,
-            100 * $limit,
-        ), 'tip');
+        return new self(new Fact('stroke.miscue', ['offsetShare' => $offset, 'limitShare' => $limit]), 'tip');
     }
 
+    /** @param string $unit m/s, degrees or mm */
     public static function outOfRange(string $field, float $found, float $least, float $most, string $unit): self
     {
-        return new self(\sprintf('%s is %s %s; it can be %s to %s.', ucfirst($field), self::number($found), $unit, self::number($least), self::number($most)), $field);
+        return new self(new Fact('stroke.outOfRange', ['field' => $field, 'found' => $found, 'least' => $least, 'most' => $most, 'unit' => $unit]), $field);
     }
 
     public static function notANumber(string $field): self
     {
-        return new self(\sprintf('%s must be a number.', ucfirst($field)), $field);
-    }
-
-    private static function number(float $value): string
-    {
-        return rtrim(rtrim(\sprintf('%.4f', $value), '0'), '.');
+        return new self(new Fact('stroke.notANumber', ['field' => $field]), $field);
     }
 }

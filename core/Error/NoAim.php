@@ -4,26 +4,32 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Error;
 
+use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Table\Pocket;
+
 /** No direction of the cue sends the object ball to the middle of the chosen pocket. */
 final class NoAim extends \DomainException implements CoreError
 {
-    public static function cutTooThin(string $ball, string $pocket, float $cutDegrees): self
+    use StatesFact;
+
+    public static function cutTooThin(Ball $ball, Pocket $pocket, float $cutDegrees): self
     {
-        return new self(\sprintf('The %s cannot be cut to %s from here: the cut would be %.0f degrees and less than 90 is needed. Move the cue ball or choose another pocket.', $ball, $pocket, $cutDegrees));
+        return new self(new Fact('aim.cutTooThin', ['ball' => $ball, 'pocket' => $pocket, 'cutDegrees' => $cutDegrees]));
     }
 
-    public static function notReached(string $ball, string $pocket): self
+    public static function notReached(Ball $ball, Pocket $pocket): self
     {
-        return new self(\sprintf('With this stroke no direction sends the %s to the middle of %s: the cue ball stops, curves or throws too much on the way. Strike harder, with less side or a lower cue.', $ball, $pocket));
+        return new self(new Fact('aim.notReached', ['ball' => $ball, 'pocket' => $pocket]));
     }
 
-    public static function stopsShort(string $ball, float $byMetres): self
+    public static function stopsShort(Ball $ball, float $byMetres): self
     {
-        return new self(\sprintf('The cue ball stops %.0f cm short of the %s. Strike harder.', max(1, $byMetres * 100), $ball));
+        return new self(new Fact('aim.stopsShort', ['ball' => $ball, 'byMetres' => $byMetres]));
     }
 
-    public static function pocketShut(string $ball, string $pocket): self
+    public static function pocketShut(Ball $ball, Pocket $pocket): self
     {
-        return new self(\sprintf('The %s lies past the mouth of %s and cannot be played to its middle. Choose another pocket.', $ball, $pocket));
+        return new self(new Fact('aim.pocketShut', ['ball' => $ball, 'pocket' => $pocket]));
     }
 }

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Error;
 
+use ZigLane\Core\Fact\Fact;
+
 /** There is no shot to plan a run with. */
 final class NothingToPlan extends \DomainException implements CoreError
 {
+    use StatesFact;
+
     public static function onTheTable(): self
     {
-        return new self('There is nothing to plan: no ball on the table can be shot from here, straight or over a cushion. Lay out the cue ball, or give ball in hand.');
+        return new self(new Fact('plan.nothing'));
     }
 }

@@ -4,26 +4,30 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Error;
 
+use ZigLane\Core\Fact\Fact;
+
 /** The simulation met a bound that keeps it from running without end; no outcome is given rather than a wrong one. */
 final class SimulationLimit extends \RuntimeException implements CoreError
 {
+    use StatesFact;
+
     public static function events(int $bound, float $atSeconds): self
     {
-        return new self(\sprintf('The simulation was stopped after %d steps, %.3f s into the shot: too many contacts follow each other. Part the touching balls a little and try again.', $bound, $atSeconds));
+        return new self(new Fact('simulation.events', ['bound' => $bound, 'atSeconds' => $atSeconds]));
     }
 
     public static function contactSearch(float $atSeconds): self
     {
-        return new self(\sprintf('The simulation was stopped %.3f s into the shot: the time of a contact could not be found.', $atSeconds));
+        return new self(new Fact('simulation.contactSearch', ['atSeconds' => $atSeconds]));
     }
 
     public static function cluster(int $balls, float $atSeconds): self
     {
-        return new self(\sprintf('The simulation was stopped %.3f s into the shot: a group of %d balls does not part.', $atSeconds, $balls));
+        return new self(new Fact('simulation.cluster', ['balls' => $balls, 'atSeconds' => $atSeconds]));
     }
 
     public static function cushion(int $steps): self
     {
-        return new self(\sprintf('A ball does not come back from the cushion within %d steps: the frictions of this table are too high for its restitution.', $steps));
+        return new self(new Fact('simulation.cushion', ['steps' => $steps]));
     }
 }

@@ -56,7 +56,7 @@ final readonly class RackFile
             $reader->layoutFaults(Rack::faults($game, $layout, $equipment), $field);
         }
         if (BallInHand::None !== $inHand && $layout->has(Ball::Cue)) {
-            $reader->fault($field.'.cue', \sprintf('is given although ballInHand is "%s"; leave it out, or set ballInHand to "none"', $inHand->value));
+            $reader->fault($field.'.cue', 'cueInHand', ['where' => $inHand->value]);
         }
         $rules = self::rules($reader, $reader->object($document, '', 'rules'));
         $name = self::name($reader, $document['name'] ?? null);
@@ -147,7 +147,7 @@ final readonly class RackFile
         $reader->onlyKnown($object, 'rules', RuleOptions::NAMES);
         foreach ($object as $name => $value) {
             if (!\is_bool($value)) {
-                $reader->fault('rules.'.$name, \sprintf('found %s; true or false is allowed', Reader::show($value)));
+                $reader->fault('rules.'.$name, 'boolean', ['found' => Reader::show($value)]);
             }
         }
 
@@ -160,7 +160,7 @@ final readonly class RackFile
             return null;
         }
         if (!\is_string($name) || '' === trim($name) || mb_strlen($name) > self::MAX_NAME) {
-            $reader->fault('name', \sprintf('found %s; 1 to %d characters are allowed', Reader::show($name), self::MAX_NAME));
+            $reader->fault('name', 'name', ['found' => Reader::show($name), 'most' => self::MAX_NAME]);
 
             return null;
         }
@@ -172,14 +172,14 @@ final readonly class RackFile
     private static function later(Reader $reader, mixed $list): array
     {
         if (!\is_array($list) || !array_is_list($list) || \count($list) > self::MOST_LEGS) {
-            $reader->fault('later', \sprintf('found %s; a list of up to %d shots is allowed', Reader::show($list), self::MOST_LEGS));
+            $reader->fault('later', 'shots', ['found' => Reader::show($list), 'most' => self::MOST_LEGS]);
 
             return [];
         }
         $shots = [];
         foreach ($list as $i => $shot) {
             if (!\is_array($shot)) {
-                $reader->fault("later.$i", \sprintf('found %s; a shot is allowed', Reader::show($shot)));
+                $reader->fault("later.$i", 'shot', ['found' => Reader::show($shot)]);
                 continue;
             }
             $choice = self::shot($reader, $shot, "later.$i");
@@ -198,7 +198,7 @@ final readonly class RackFile
         $name = $shot['ball'] ?? null;
         $ball = \is_string($name) ? Ball::named($name) : null;
         if (null === $ball || Ball::Cue === $ball) {
-            $reader->fault("$path.ball", \sprintf('found %s; allowed: "1" to "15"', Reader::show($name)));
+            $reader->fault("$path.ball", 'objectBall', ['found' => Reader::show($name)]);
         }
         $pocket = $reader->choice($shot, $path, 'pocket', Pocket::class, true);
         $speed = $reader->number($shot, $path, 'speed', 0.001, Strike::MAX_SPEED);
@@ -213,7 +213,7 @@ final readonly class RackFile
         try {
             return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation), $aside, $direction);
         } catch (IllegalStroke $e) {
-            $reader->fault("$path.side", lcfirst($e->getMessage()));
+            $reader->because("$path.side", $e->fact());
 
             return null;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format;
 
 use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Internal\Reader;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
@@ -39,7 +40,7 @@ final readonly class ShotFile
             $reader->layoutFaults((new LayoutRules($equipment))->faults($layout), $field);
         }
         if ($reader->isClean() && !$layout->has(Ball::Cue)) {
-            $reader->fault($field.'.cue', 'is missing; a shot needs the cue ball');
+            $reader->fault($field.'.cue', 'missingCue');
         }
         $strike = self::strike($reader, $reader->object($document, '', 'shot', true));
         $reader->finish();
@@ -61,7 +62,7 @@ final readonly class ShotFile
         $cue = $reader->cue($shot, 'shot');
         if (!$reader->isClean()) {
             if (hypot($side, $height) > $miscue) {
-                $reader->fault('shot.side', self::miscue($side, $height));
+                $reader->because('shot.side', self::miscue($side, $height));
             }
 
             return null;
@@ -69,14 +70,14 @@ final readonly class ShotFile
         try {
             return Strike::degrees($direction, $speed, $side, $height, $elevation, $cue->endMassRatio);
         } catch (IllegalStroke $e) {
-            $reader->fault('tip' === $e->field ? 'shot.side' : 'shot.'.$e->field, 'tip' === $e->field ? self::miscue($side, $height) : $e->getMessage());
+            $reader->because('tip' === $e->field ? 'shot.side' : 'shot.'.$e->field, 'tip' === $e->field ? self::miscue($side, $height) : $e->fact());
 
             return null;
         }
     }
 
-    private static function miscue(float $side, float $height): string
+    private static function miscue(float $side, float $height): Fact
     {
-        return \sprintf('with height the tip is %.3f of the radius from the centre and would miscue; at most %.1f is allowed', hypot($side, $height), Cue::MISCUE_LIMIT);
+        return new Fact('file.miscue', ['offset' => round(hypot($side, $height), 3), 'limit' => Cue::MISCUE_LIMIT]);
     }
 }

@@ -33,7 +33,7 @@ final readonly class Outcome
 
     public function trajectory(Ball $ball): Trajectory
     {
-        return $this->trajectories[$ball->value] ?? throw new \OutOfBoundsException($ball->spoken().' took no part in this shot');
+        return $this->trajectories[$ball->value] ?? throw new \OutOfBoundsException($ball->label().' took no part in this shot');
     }
 
     public function pocketOf(Ball $ball): ?Pocket

@@ -10,6 +10,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Side;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
@@ -201,15 +202,15 @@ final readonly class PotModel
         return min(1.0, array_sum(array_map(static fn (array $piece): float => $piece[1] - $piece[0], $this->accepted[1])) / $free);
     }
 
-    /** "left" or "right", seen from the ball, where it goes to that side of the pocket only; else empty. */
-    public function openSide(): string
+    /** Seen from the ball, where it goes to one side of the pocket only. */
+    public function openSide(): ?Side
     {
         $edges = array_merge(...$this->accepted[1]);
         if ([] === $edges) {
-            return '';
+            return null;
         }
 
-        return min($edges) > 0.0 ? 'left' : (max($edges) < 0.0 ? 'right' : '');
+        return min($edges) > 0.0 ? Side::Left : (max($edges) < 0.0 ? Side::Right : null);
     }
 
     /** The usual stroke from a spot: medium speed, more where the cut or the way to the pocket needs it, a little above the centre. */

@@ -119,6 +119,6 @@ final readonly class BreakOff
     /** What an opened rack leaves: the chance of the easiest pot from where the cue ball lies, 0 if nothing goes straight. */
     public function left(Layout $opened): float
     {
-        return (new Leave($this->rack, $this->solver))->easiest($opened, Order::balls(Replays::bits($opened)));
+        return (new Leave($this->rack, $this->solver))->easiest($opened, Order::balls(Order::maskOf($opened)));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Group;
@@ -21,7 +22,7 @@ final readonly class MissLeave
      * @param int        $fouls  of them that are fouls too: the other player has the ball in hand
      * @param float|null $chance mean chance of the other player's easiest pot after those that are not, of the first twenty; null if there are none
      */
-    private function __construct(public int $count, public int $fouls, public ?float $chance)
+    public function __construct(public int $count, public int $fouls, public ?float $chance)
     {
     }
 
@@ -49,5 +50,16 @@ final readonly class MissLeave
         }
 
         return new self($count, $fouls, 0 === $looked ? null : $sum / $looked);
+    }
+
+    /** In a sentence's numbers; null where nothing was missed. */
+    public function fact(): ?Fact
+    {
+        return match (true) {
+            0 === $this->count => null,
+            null === $this->chance => new Fact('misses.allFouls', ['count' => $this->count]),
+            0 === $this->fouls => new Fact('misses.leave', ['chanceShare' => $this->chance]),
+            default => new Fact('misses.leaveOrFoul', ['chanceShare' => $this->chance, 'fouls' => $this->fouls, 'count' => $this->count]),
+        };
     }
 }

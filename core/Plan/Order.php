@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 
@@ -166,6 +167,17 @@ final readonly class Order
     public static function bit(Ball $ball): int
     {
         return 1 << $ball->value;
+    }
+
+    /** The object balls of a layout, as bits. */
+    public static function maskOf(Layout $layout): int
+    {
+        $mask = 0;
+        foreach ($layout->balls() as $ball) {
+            $mask |= Ball::Cue === $ball ? 0 : self::bit($ball);
+        }
+
+        return $mask;
     }
 
     /** @return list<Ball> */

@@ -4,34 +4,40 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
 
 /** A run-out as planned: its legs, how often it is finished when it is replayed with errors, and where it ends when it is not. */
 final readonly class Plan
 {
     /** Odds below which a plan says that running out is not likely. */
     public const POOR = 0.15;
+    /** Odds of the next pot that count as in its zone, and those from which it is drawn darker. */
+    public const ZONE = 0.6;
+    public const DARKER = [0.8, 0.9];
 
     /**
-     * @param Rack        $rack    the rack that it answers, without a cue ball when that is in hand
-     * @param Spot|null   $place   where the cue ball is placed, with ball in hand
-     * @param Group|null  $group   that is played on an open table
-     * @param list<Leg>   $legs
-     * @param string|null $end     why the legs stop before the rack is run, a sentence; null if they do not
-     * @param Replays     $replays from the first leg on, planned again after every shot
-     * @param string      $differs what this plan does otherwise than the best one; empty for the best
+     * @param Rack       $rack    the rack that it answers, without a cue ball when that is in hand
+     * @param Spot|null  $place   where the cue ball is placed, with ball in hand
+     * @param Group|null $group   that is played on an open table
+     * @param list<Leg>  $legs
+     * @param Fact|null  $end     why the legs stop before the rack is run; null if they do not
+     * @param Tally      $replays from the first leg on, planned again after every shot
+     * @param Fact|null  $differs what this plan does otherwise than the plans beside it; null where that is not told
      */
     public function __construct(
         public Rack $rack,
         public ?Spot $place,
         public ?Group $group,
         public array $legs,
-        public ?string $end,
-        public Replays $replays,
-        public string $differs = '',
+        public ?Fact $end,
+        public Tally $replays,
+        public ?Fact $differs = null,
     ) {
     }
 
@@ -40,23 +46,20 @@ final readonly class Plan
         return $this->replays->tries > 0 && $this->replays->chance() < self::POOR;
     }
 
-    /**
-     * On which balls most of the replays end that are not finished.
-     *
-     * @return list<array{Ball, float}> with their share of all replays, the greatest first
-     */
-    public function ends(): array
+    /** The rack as it is played: with the cue ball placed where that was in hand. */
+    public function placed(): Rack
     {
-        $ends = $this->replays->endedOn;
-        arsort($ends);
-        $list = [];
-        foreach ($ends as $number => $count) {
-            $ball = Ball::tryFrom($number);
-            if (null !== $ball && Ball::Cue !== $ball) {
-                $list[] = [$ball, $count / max(1, $this->replays->tries)];
-            }
-        }
+        return null === $this->place || $this->rack->layout->has(Ball::Cue) ? $this->rack : $this->rack->inHand(BallInHand::None)->withBall(Ball::Cue, $this->place);
+    }
 
-        return $list;
+    /** @return list<ShotChoice> */
+    public function choices(): array
+    {
+        return array_map(static fn (Leg $leg): ShotChoice => $leg->choice, $this->legs);
+    }
+
+    public function withDifference(?Fact $differs): self
+    {
+        return new self($this->rack, $this->place, $this->group, $this->legs, $this->end, $this->replays, $differs);
     }
 }

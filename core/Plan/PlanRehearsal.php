@@ -7,38 +7,29 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Rules\Group;
-use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 
 /** A plan played many times: as it stands, each leg aimed anew from where the balls lie, or planned again after every shot. */
 final class PlanRehearsal
 {
-    /**
-     * @param Spot|null        $place of the cue ball, where the rack has it in hand
-     * @param list<ShotChoice> $legs  at least one
-     *
-     * @throws CoreError If the cue ball cannot lie there or the first leg cannot be aimed
-     */
-    public static function of(Rack $rack, ?Spot $place, ?Group $group, array $legs, int $times, int $seed = 1, bool $replans = false): Replays
+    /** @throws CoreError If the cue ball cannot lie where the plan has it, or the first leg cannot be aimed */
+    public static function of(Plan $plan, int $times, int $seed = 1, bool $replans = false): Tally
     {
-        $layout = $rack->layout->has(Ball::Cue) || null === $place ? $rack->layout : $rack->withBall(Ball::Cue, $place)->layout;
-        $search = new PlanSearch($rack);
-        $policy = $search->policy($group ?? $rack->group);
-        $replays = new Replays();
+        $rack = $plan->placed();
+        $group = $plan->group ?? $rack->group;
+        $search = new PlanSearch($plan->rack);
         $solver = new ShotSolver($rack->equipment);
-        $first = self::option($solver, $layout, $legs[0]);
-        if (null === $first) {
-            $solver->aimed($layout, $legs[0]);
-        }
+        $legs = $plan->choices();
+        $first = Option::of($solver->aimed($rack->layout, $legs[0]), 1.0);
+        $player = new RackPlayer($solver, $rack, $group, $search->order($group));
+        $tally = new Tally();
         for ($i = 0; $i < $times; ++$i) {
-            $chooser = $replans ? $policy : self::asPlanned($solver, $legs);
-            $replays->play($chooser, $solver, $rack, $group ?? $rack->group, $policy->values->order, $layout, ($seed * 104729 + $i) & 0x7FFFFFFF, $replans ? $first : null);
+            $chooser = $replans ? $search->chooser($group) : self::asPlanned($solver, $legs);
+            $player->play($tally, $chooser, $rack->layout, ($seed * 104729 + $i) & 0x7FFFFFFF, $replans ? $first : null);
         }
 
-        return $replays;
+        return $tally;
     }
 
     private static function option(ShotSolver $solver, Layout $layout, ShotChoice $choice): ?Option

@@ -17,7 +17,7 @@ final class Planning
     /** @var list<Candidate> */
     private readonly array $candidates;
 
-    /** @var list<array<int, Replays>> by candidate and block */
+    /** @var list<array<int, Tally>> by candidate and block */
     private array $done;
 
     public function __construct(Rack $rack, PlanConstraints $constraints = new PlanConstraints(), Weights $weights = new Weights(), int $seed = 1)
@@ -30,7 +30,7 @@ final class Planning
     /** One block of replays more; false when there is nothing left to do. */
     public function step(): bool
     {
-        $due = PlanSearch::due($this->done);
+        $due = ReplaySchedule::due($this->done);
         if ([] === $due) {
             return false;
         }

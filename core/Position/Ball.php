@@ -39,12 +39,6 @@ enum Ball: int
         return self::Cue === $this ? 'cue' : (string) $this->value;
     }
 
-    /** "the cue ball", "the 7". */
-    public function spoken(): string
-    {
-        return self::Cue === $this ? 'the cue ball' : 'the '.$this->value;
-    }
-
     public function isStriped(): bool
     {
         return $this->value > 8;

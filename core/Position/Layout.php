@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Position;
 
 use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Table\TableProfile;
 
 /**
  * Which balls lie on a table and where. The order is the order in which they were laid out and is kept. A layout by itself
@@ -43,6 +44,22 @@ final readonly class Layout
     public function places(): array
     {
         return array_map(static fn (Spot $spot): array => [$spot->x, $spot->y], array_values($this->spots));
+    }
+
+    /**
+     * The same layout with every spot rounded to so many decimals of a diamond: as it is kept in files.
+     *
+     * @param int $decimals of a diamond
+     */
+    public function grained(TableProfile $table, int $decimals): self
+    {
+        $spots = [];
+        foreach ($this->spots as $number => $spot) {
+            [$long, $short] = $spot->inDiamonds($table);
+            $spots[$number] = Spot::diamonds(round($long, $decimals), round($short, $decimals), $table);
+        }
+
+        return new self($spots);
     }
 
     /** The same layout with the ball on that spot; a ball that lay on the table keeps its place in the order. */

@@ -92,7 +92,7 @@ final readonly class LayoutRules
         }
         foreach ($this->geometry->pockets as $pocket) {
             if ($spot->distanceTo($pocket->hole) < $pocket->holeRadius) {
-                return IllegalLayout::overTheHole($ball, $pocket->pocket->value);
+                return IllegalLayout::overTheHole($ball, $pocket->pocket);
             }
         }
         $radius = $this->balls->radius;
@@ -104,7 +104,7 @@ final readonly class LayoutRules
             if (self::isInMouth($pocket, $spot)) {
                 $depth = $radius - $this->clearance($pocket, $spot);
 
-                return $depth > self::TOUCHING ? IllegalLayout::inTheJaw($ball, $pocket->pocket->value, $depth) : null;
+                return $depth > self::TOUCHING ? IllegalLayout::inTheJaw($ball, $pocket->pocket, $depth) : null;
             }
         }
 

@@ -8,7 +8,6 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -21,52 +20,49 @@ final readonly class Fan
     private const HOURS = [12.0, 1.5, 3.0, 4.5, 6.0, 7.5, 9.0, 10.5];
     private const SPEEDS = [0.5, 0.7, 1.0, 1.4, 1.9, 2.5];
 
-    /** @param list<array{string, SolvedShot}> $shots what is different, and the shot */
+    /** @param list<FanShot> $shots those that make the ball */
     private function __construct(public array $shots)
     {
     }
 
     public static function overTips(ShotSolver $solver, Layout $layout, ShotChoice $choice): self
     {
-        $tips = ['centre' => Tip::centre()];
+        $tips = [Tip::centre()];
         foreach (self::HOURS as $hour) {
-            $tip = Tip::atClock($hour, self::OUT * $solver->equipment->offsetPerTip());
-            $tips[$tip->clock()] = $tip;
+            $tips[] = Tip::atClock($hour, self::OUT * $solver->equipment->offsetPerTip());
         }
-        $strokes = array_map(static fn (Tip $tip): Stroke => new Stroke($tip, $choice->stroke->speed, $choice->stroke->elevation), $tips);
+        $shots = [];
+        foreach ($tips as $tip) {
+            $shots[] = self::played($solver, $layout, $choice->withStroke(new Stroke($tip, $choice->stroke->speed, $choice->stroke->elevation)));
+        }
 
-        return self::play($solver, $layout, $choice, $strokes);
+        return new self(array_values(array_filter($shots)));
     }
 
     public static function overSpeeds(ShotSolver $solver, Layout $layout, ShotChoice $choice, LengthScale $scale): self
     {
         $lengths = $scale->lengths($choice->stroke->speed);
         $most = $scale->most();
-        $strokes = [];
+        $shots = [];
         foreach (self::SPEEDS as $share) {
             if ($share * $lengths <= $most) {
-                $strokes[\sprintf('%.1f lengths', $share * $lengths)] = new Stroke($choice->stroke->tip, $scale->speed($share * $lengths), $choice->stroke->elevation);
+                $stroke = new Stroke($choice->stroke->tip, $scale->speed($share * $lengths), $choice->stroke->elevation);
+                $shots[] = self::played($solver, $layout, $choice->withStroke($stroke), $share * $lengths);
             }
         }
 
-        return self::play($solver, $layout, $choice, $strokes);
+        return new self(array_values(array_filter($shots)));
     }
 
-    /** @param array<string, Stroke> $strokes */
-    private static function play(ShotSolver $solver, Layout $layout, ShotChoice $choice, array $strokes): self
+    /** Null if the ball is not made so. */
+    private static function played(ShotSolver $solver, Layout $layout, ShotChoice $choice, ?float $lengths = null): ?FanShot
     {
-        $shots = [];
-        foreach ($strokes as $label => $stroke) {
-            try {
-                $shot = $solver->solve($layout, $choice->withStroke($stroke));
-            } catch (CoreError) {
-                continue;
-            }
-            if ($shot->isMade()) {
-                $shots[] = [(string) $label, $shot];
-            }
+        try {
+            $shot = $solver->solve($layout, $choice);
+        } catch (CoreError) {
+            return null;
         }
 
-        return new self($shots);
+        return $shot->isMade() ? new FanShot($shot, $lengths) : null;
     }
 }

@@ -6,14 +6,16 @@ namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Rail;
 
 /** A stroke that brings the cue ball near where it is wished. */
 final readonly class Landing
 {
     public function __construct(
         public SolvedShot $shot,
-        /** The cushions and jaws on the way, in order: "foot, left"; "direct" without. */
-        public string $route,
+        /** @var list<Rail|Pocket> the cushions on the way in order, and jaws by their pockets */
+        public array $route,
         /** How far from there the cue ball stops when nothing goes wrong, metres (LandingTarget::off). */
         public float $off,
         /** Chance of the pot, and of the pot with a stop that the target holds; from trials, 0 where none were made. */
@@ -24,10 +26,19 @@ final readonly class Landing
     ) {
     }
 
-    public static function routeOf(SolvedShot $shot): string
+    /** @return list<Rail|Pocket> */
+    public static function routeOf(SolvedShot $shot): array
     {
-        $names = array_map(static fn (Event $event): string => $event->rail->value ?? 'jaw '.($event->pocket->value ?? ''), $shot->cushions());
+        return array_values(array_filter(array_map(static fn (Event $event): Rail|Pocket|null => $event->rail ?? $event->pocket, $shot->cushions())));
+    }
 
-        return [] === $names ? 'direct' : implode(', ', $names);
+    /**
+     * A key that routes with the same cushions share.
+     *
+     * @param list<Rail|Pocket> $route
+     */
+    public static function keyOf(array $route): string
+    {
+        return implode(' ', array_map(static fn (Rail|Pocket $surface): string => $surface->value, $route));
     }
 }

@@ -6,6 +6,7 @@ namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -46,7 +47,7 @@ final class LandingSearch
     /** What a raised cue must gain on a route, share of the tries. */
     private const RAISED = 0.1;
 
-    /** @var array<string, int> strokes of the last search that came to nothing, by what happened */
+    /** @var array<string, array{Fact, int}> strokes of the last search that came to nothing: what happened and how often */
     private array $failed = [];
 
     public function __construct(private readonly ShotSolver $solver, private readonly ExecutionErrors $errors)
@@ -93,8 +94,9 @@ final class LandingSearch
         $best = [];
         foreach ($found as $landing) {
             $landing = $this->tried($landing, $target);
-            if (!isset($best[$landing->route]) || $this->rank($landing, $elevation) > $this->rank($best[$landing->route], $elevation)) {
-                $best[$landing->route] = $landing;
+            $key = Landing::keyOf($landing->route);
+            if (!isset($best[$key]) || $this->rank($landing, $elevation) > $this->rank($best[$key], $elevation)) {
+                $best[$key] = $landing;
             }
         }
         usort($best, static fn (Landing $a, Landing $b): int => $b->there <=> $a->there);
@@ -128,8 +130,9 @@ final class LandingSearch
         usort($landings, static fn (Landing $a, Landing $b): int => $a->off <=> $b->off);
         $close = $count = [];
         foreach ($landings as $landing) {
-            $count[$landing->route] = ($count[$landing->route] ?? 0) + 1;
-            if ($landing->off <= self::CLOSE && $count[$landing->route] <= 3 && \count($close) < 2 * self::ROUTES) {
+            $key = Landing::keyOf($landing->route);
+            $count[$key] = ($count[$key] ?? 0) + 1;
+            if ($landing->off <= self::CLOSE && $count[$key] <= 3 && \count($close) < 2 * self::ROUTES) {
                 $close[] = $landing;
             }
         }
@@ -195,32 +198,32 @@ final class LandingSearch
         try {
             $shot = $this->solver->solve($layout, $choice->withStroke(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
         } catch (CoreError) {
-            return $this->fails('it cannot be aimed or does not reach the ball');
+            return $this->fails(new Fact('landing.noAim'));
         }
         $scratch = $shot->scratch();
         $struck = $shot->disturbed();
         if (!$shot->isMade()) {
-            return $this->fails(\sprintf('the %s stays out', $choice->ball->label()));
+            return $this->fails(new Fact('landing.staysOut', ['ball' => $choice->ball]));
         }
         if (null !== $scratch || [] !== $struck) {
-            return $this->fails(null !== $scratch ? 'the cue ball scratches in '.$scratch->value : 'it runs into '.$struck[0]->spoken());
+            return $this->fails(null !== $scratch ? new Fact('landing.scratch', ['pocket' => $scratch]) : new Fact('landing.runsInto', ['ball' => $struck[0]]));
         }
 
         return new Landing($shot, Landing::routeOf($shot), $target->off($shot->outcome->final->spot(Ball::Cue)));
     }
 
-    private function fails(string $why): null
+    private function fails(Fact $why): null
     {
-        $this->failed[$why] = ($this->failed[$why] ?? 0) + 1;
+        $this->failed[(string) $why] = [$why, ($this->failed[(string) $why][1] ?? 0) + 1];
 
         return null;
     }
 
-    /** @return array<string, int> what the strokes of the last search that came to nothing did, the most frequent first */
+    /** @return list<array{Fact, int}> what the strokes of the last search that came to nothing did and how often, the most frequent first */
     public function failures(): array
     {
-        $failed = $this->failed;
-        arsort($failed);
+        $failed = array_values($this->failed);
+        usort($failed, static fn (array $a, array $b): int => $b[1] <=> $a[1]);
 
         return $failed;
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\PositionPlay;
 
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Angle;
@@ -29,15 +30,15 @@ final readonly class Lane
      * @param float                $slower how much slower it may be, as a share of the speed
      * @param float                $harder how much harder
      * @param non-empty-list<Spot> $stops  from the softest to the hardest that lands; at least one
-     * @param string               $short  what ends the lane on the slow side, and on the hard side
+     * @param Fact|null            $short  what ends the lane on the slow side, and on the hard side; null where nothing was found to
      * @param float|null           $angle  between the curve of stops and the line of the next shot, degrees, 0 along it to 90 square across
      */
-    private function __construct(
+    public function __construct(
         public float $slower,
         public float $harder,
         public array $stops,
-        public string $short,
-        public string $long,
+        public ?Fact $short,
+        public ?Fact $long,
         public ?float $angle,
     ) {
     }
@@ -46,16 +47,16 @@ final readonly class Lane
      * @param non-empty-list<PotModel> $lines of the next ball
      * @param float                    $least odds of the next pot that count as in the zone
      *
-     * @return self|string the lane, or why the shot as meant does not land in the zone
+     * @return self|Fact the lane, or why the shot as meant does not land in the zone
      */
-    public static function of(SolvedShot $shot, array $lines, float $least, ShotSolver $solver): self|string
+    public static function of(SolvedShot $shot, array $lines, float $least, ShotSolver $solver): self|Fact
     {
         $rollouts = $solver->simulator->rollouts($shot->layout);
         $play = static fn (float $share): Ending => $rollouts->play($shot->strike->withSpeed($shot->strike->speed * $share));
-        $fault = static fn (Ending $ending): string => self::fault($ending, $shot, $lines, $least, $solver->equipment->balls);
+        $fault = static fn (Ending $ending): ?Fact => self::fault($ending, $shot, $lines, $least, $solver->equipment->balls);
         $meant = $play(1.0);
         $why = $fault($meant);
-        if ('' !== $why) {
+        if (null !== $why) {
             return $why;
         }
         [$slower, $short, $slow] = self::edge($play, $fault, -self::STEP);
@@ -68,10 +69,10 @@ final readonly class Lane
     /**
      * Goes from the shot as meant to slower or harder ones until one does not land in the zone, and halves the last step.
      *
-     * @param \Closure(float): Ending  $play  at a share of the speed
-     * @param \Closure(Ending): string $fault
+     * @param \Closure(float): Ending       $play  at a share of the speed
+     * @param \Closure(Ending): (Fact|null) $fault
      *
-     * @return array{float, string, list<Spot>} how far it goes, as a share of the speed; what ends it, empty if nothing; the stops on the way
+     * @return array{float, Fact|null, list<Spot>} how far it goes, as a share of the speed; what ends it, null if nothing; the stops on the way
      */
     private static function edge(\Closure $play, \Closure $fault, float $step): array
     {
@@ -80,7 +81,7 @@ final readonly class Lane
         for ($share = 1.0 + $step; $share >= self::SOFTEST && $share <= self::HARDEST; $share += $step) {
             $ending = $play($share);
             $why = $fault($ending);
-            if ('' === $why) {
+            if (null === $why) {
                 $in = $share;
                 $stops[] = $ending->final->spot(Ball::Cue);
                 continue;
@@ -90,7 +91,7 @@ final readonly class Lane
                 $middle = 0.5 * ($in + $out);
                 $ending = $play($middle);
                 $found = $fault($ending);
-                if ('' === $found) {
+                if (null === $found) {
                     $in = $middle;
                     $stops[] = $ending->final->spot(Ball::Cue);
                 } else {
@@ -102,7 +103,7 @@ final readonly class Lane
             return [abs($in - 1.0), $why, $stops];
         }
 
-        return [abs($in - 1.0), '', $stops];
+        return [abs($in - 1.0), null, $stops];
     }
 
     /** Length of the curve of stops, metres. */
@@ -117,36 +118,36 @@ final readonly class Lane
     }
 
     /**
-     * What keeps an ending out of the zone; empty if it is in.
+     * What keeps an ending out of the zone; null if it is in.
      *
      * @param non-empty-list<PotModel> $lines
      */
-    private static function fault(Ending $ending, SolvedShot $shot, array $lines, float $least, BallSet $balls): string
+    private static function fault(Ending $ending, SolvedShot $shot, array $lines, float $least, BallSet $balls): ?Fact
     {
         $called = $shot->choice->ball;
         if ($ending->pocketOf($called) !== $shot->choice->pocket) {
-            return \sprintf('the %s stays out', $called->label());
+            return new Fact('lane.staysOut', ['ball' => $called]);
         }
         if ($ending->isScratch()) {
-            return 'scratch in '.$ending->pocketed[Ball::Cue->value]->value;
+            return new Fact('lane.scratch', ['pocket' => $ending->pocketed[Ball::Cue->value]]);
         }
         $others = $ending->struckBut($called);
         if ([] !== $others) {
-            return \sprintf('the cue ball meets the %s', $others[0]->label());
+            return new Fact('lane.meets', ['ball' => $others[0]]);
         }
         $spot = $ending->final->spot(Ball::Cue);
         if (Zone::best($lines, $spot) >= $least) {
-            return '';
+            return null;
         }
         $next = $lines[0]->ball;
         if ($ending->final->has($next)) {
             [$seen, $by] = (new Sight($balls))->seen($ending->final, $spot, $next);
             if (0.0 === $seen && [] !== $by) {
-                return \sprintf('hooked behind the %s', $by[0]->label());
+                return new Fact('lane.hooked', ['ball' => $by[0], 'next' => $next]);
             }
         }
 
-        return \sprintf('less than %d of 100 on the %s', (int) round(100 * $least), $next->label());
+        return new Fact('lane.outside', ['leastShare' => $least, 'next' => $next]);
     }
 
     /**

@@ -104,33 +104,76 @@ final class Zone
     }
 
     /**
-     * The part of the grid where the odds are at least so good, as small polygons: one for each cell or part of a cell, those of a
-     * full row joined. Together they are the zone; drawn without an edge they look like one area.
+     * The edges of the part of the grid where the odds are at least so good, as closed rings: by the even-odd rule what lies within them
+     * is the zone. Each cell's part is gone round the same way, so that a side which two cells share is there in both directions and
+     * falls out; what is left closes up.
      *
-     * @return list<list<Spot>>
+     * @return list<list<Spot>> without the first spot again at the end of a ring
      */
-    public function polygons(float $odds): array
+    public function rings(float $odds): array
     {
-        $polygons = [];
-        for ($j = 0, $rows = \count($this->odds[0]) - 1; $j < $rows; ++$j) {
-            $full = null;
-            for ($i = 0; $i <= self::LINES; ++$i) {
-                $corners = $i < self::LINES ? [$this->odds[$i][$j], $this->odds[$i + 1][$j], $this->odds[$i + 1][$j + 1], $this->odds[$i][$j + 1]] : [-1.0];
-                if (min($corners) >= $odds) {
-                    $full ??= $i;
-                    continue;
-                }
-                if (null !== $full) {
-                    $polygons[] = [$this->at($full, $j), $this->at($i, $j), $this->at($i, $j + 1), $this->at($full, $j + 1)];
-                    $full = null;
-                }
-                if ($i < self::LINES && max($corners) >= $odds) {
-                    $polygons[] = $this->part($i, $j, $corners, $odds);
+        $spots = $sides = [];
+        foreach ($this->odds as $i => $column) {
+            for ($j = 0, $rows = \count($column) - 1; $i < self::LINES && $j < $rows; ++$j) {
+                $corners = [$column[$j], $this->odds[$i + 1][$j], $this->odds[$i + 1][$j + 1], $column[$j + 1]];
+                $part = max($corners) >= $odds ? $this->part($i, $j, $corners, $odds) : [];
+                $keys = array_map(static fn (Spot $spot): string => \sprintf('%.7F %.7F', $spot->x, $spot->y), $part);
+                foreach ($keys as $k => $from) {
+                    $spots[$from] = $part[$k];
+                    $to = $keys[($k + 1) % \count($keys)];
+                    if (isset($sides[$to][$from])) {
+                        unset($sides[$to][$from]);
+                    } elseif ($from !== $to) {
+                        $sides[$from][$to] = true;
+                    }
                 }
             }
         }
 
-        return $polygons;
+        return self::closed($sides, $spots);
+    }
+
+    /**
+     * @param array<string, array<string, true>> $sides from spot to spot
+     * @param array<string, Spot>                $spots
+     *
+     * @return list<list<Spot>>
+     */
+    private static function closed(array $sides, array $spots): array
+    {
+        $rings = [];
+        foreach (array_keys($sides) as $start) {
+            while ([] !== ($sides[$start] ?? [])) {
+                $ring = [];
+                for ($at = $start; [] !== ($sides[$at] ?? []); $at = $to) {
+                    $to = (string) array_key_first($sides[$at]);
+                    unset($sides[$at][$to]);
+                    $ring[] = $spots[$at];
+                }
+                $rings[] = self::withoutStraights($ring);
+            }
+        }
+
+        return $rings;
+    }
+
+    /**
+     * @param list<Spot> $ring
+     *
+     * @return list<Spot> without those that lie straight between their neighbours
+     */
+    private static function withoutStraights(array $ring): array
+    {
+        $kept = [];
+        foreach ($ring as $i => $spot) {
+            $before = $ring[$i > 0 ? $i - 1 : \count($ring) - 1];
+            $after = $ring[($i + 1) % \count($ring)];
+            if (abs(($spot->x - $before->x) * ($after->y - $spot->y) - ($spot->y - $before->y) * ($after->x - $spot->x)) > 1e-9) {
+                $kept[] = $spot;
+            }
+        }
+
+        return $kept;
     }
 
     /**

@@ -14,7 +14,7 @@ final readonly class ZoneTarget implements LandingTarget
      * @param non-empty-list<PotModel> $lines of the next ball
      * @param float                    $least odds from which a spot is in the zone, 0 to 1
      */
-    public function __construct(private array $lines, private float $least)
+    public function __construct(private array $lines, public float $least)
     {
     }
 

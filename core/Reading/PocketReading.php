@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Reading;
 
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Side;
 use ZigLane\Core\Table\Pocket;
 
 /** One ball and one pocket, read. */
@@ -20,7 +21,7 @@ final readonly class PocketReading
      * @param array{left: array{float, Ball}|null, right: array{float, Ball}|null}      $beside    gaps beside the object ball's way, metres
      * @param array{left: array{float, Ball}|null, right: array{float, Ball}|null}|null $way       gaps beside the cue ball's way
      * @param list<Ball>                                                                $blockers  balls in either way
-     * @param string                                                                    $openSide  left or right, seen from the ball, where it goes to that side of the pocket only
+     * @param Side|null                                                                 $openSide  seen from the ball, where it goes to that side of the pocket only
      */
     public function __construct(
         public Pocket $pocket,
@@ -30,7 +31,7 @@ final readonly class PocketReading
         public array $beside,
         public ?array $way,
         public array $blockers,
-        public string $openSide = '',
+        public ?Side $openSide = null,
     ) {
     }
 

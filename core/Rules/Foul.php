@@ -8,9 +8,9 @@ namespace ZigLane\Core\Rules;
 enum Foul: string
 {
     case Scratch = 'scratch';
-    case NothingHit = 'no ball hit';
+    case NothingHit = 'nothingHit';
     /** The first ball met is not one that may be met first. */
-    case WrongBall = 'wrong ball first';
+    case WrongBall = 'wrongBall';
     /** No ball dropped and none met a cushion after the first contact. */
-    case NoCushion = 'no cushion after contact';
+    case NoCushion = 'noCushion';
 }

@@ -34,14 +34,4 @@ enum Game: string
     {
         return array_map(Ball::from(...), range(1, $this->highest()));
     }
-
-    public function label(): string
-    {
-        return match ($this) {
-            self::EightBall => 'Eight-ball',
-            self::NineBall => 'Nine-ball',
-            self::TenBall => 'Ten-ball',
-            self::StraightPool => 'Straight pool',
-        };
-    }
 }

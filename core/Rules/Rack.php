@@ -12,7 +12,6 @@ use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\TableProfile;
 
 /**
  * A layout with the game it belongs to and the equipment and the player that it is for. Every ball is used in the game and
@@ -35,7 +34,7 @@ final readonly class Rack
         public ?Group $group = null,
         public RuleOptions $rules = new RuleOptions(),
     ) {
-        $this->layout = self::grained($layout, $equipment->table);
+        $this->layout = $layout->grained($equipment->table, self::GRAIN);
         foreach (self::faults($game, $this->layout, $equipment) as $fault) {
             throw $fault;
         }
@@ -87,20 +86,10 @@ final readonly class Rack
         $faults = [];
         foreach ($layout->balls() as $ball) {
             if (!$game->uses($ball)) {
-                $faults[] = IllegalLayout::notInTheGame($ball, strtolower($game->label()), 'the 1 to the '.$game->highest());
+                $faults[] = IllegalLayout::notInTheGame($ball, $game->value, $game->highest());
             }
         }
 
         return [...$faults, ...(new LayoutRules($equipment))->faults($layout)];
-    }
-
-    private static function grained(Layout $layout, TableProfile $table): Layout
-    {
-        foreach ($layout->balls() as $ball) {
-            [$long, $short] = $layout->spot($ball)->inDiamonds($table);
-            $layout = $layout->with($ball, Spot::diamonds(round($long, self::GRAIN), round($short, self::GRAIN), $table));
-        }
-
-        return $layout;
     }
 }

@@ -59,6 +59,23 @@ final readonly class Racking
     }
 
     /**
+     * The outline of a rack of fifteen balls: the triangle round them.
+     *
+     * @return array{Spot, Spot, Spot} the corner at the apex, then those at the foot, right and left
+     */
+    public static function outline(Equipment $equipment): array
+    {
+        $apex = self::footSpot($equipment->table);
+        $radius = $equipment->balls->radius;
+        // The middles of the outer balls make a triangle with sides of eight radii; the outline lies a radius outside it.
+        $height = 8 * $radius * \sqrt(3) / 2;
+        $foot = $apex->x + $height + $radius;
+        $half = 4 * $radius + $radius * \sqrt(3);
+
+        return [Spot::metres($apex->x - 2 * $radius, $apex->y), Spot::metres($foot, $apex->y - $half), Spot::metres($foot, $apex->y + $half)];
+    }
+
+    /**
      * Straight pool after fourteen balls: those are racked again, frozen and without the apex, in the order of their numbers; the break ball
      * and the cue ball stay where they lie.
      *

@@ -209,7 +209,7 @@ final readonly class AimFinder
         $short = $cue->distanceTo($object) - $this->balls->diameter() - $reach;
 
         return $short > 0
-            ? NoAim::stopsShort($choice->ball->label(), $short)
-            : NoAim::notReached($choice->ball->label(), $choice->pocket->value);
+            ? NoAim::stopsShort($choice->ball, $short)
+            : NoAim::notReached($choice->ball, $choice->pocket);
     }
 }

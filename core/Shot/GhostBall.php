@@ -41,14 +41,14 @@ final readonly class GhostBall
         $target = $pocket->mouth();
         $target = 0.0 === $aside ? $target : $target->towards($object->directionTo($target) + \M_PI_2, $aside);
         if ($pocket->depth($object) > -1e-6) {
-            throw NoAim::pocketShut($ball->label(), $pocket->pocket->value);
+            throw NoAim::pocketShut($ball, $pocket->pocket);
         }
         $line = $object->directionTo($target);
         $ghost = $object->towards($line + \M_PI, $balls->diameter());
         $direction = $cue->distanceTo($ghost) < 1e-6 ? $line : $cue->directionTo($ghost);
         $turn = Angle::wrapped($line - $direction);
         if (abs($turn) >= \M_PI_2) {
-            throw NoAim::cutTooThin($ball->label(), $pocket->pocket->value, rad2deg(abs($turn)));
+            throw NoAim::cutTooThin($ball, $pocket->pocket, rad2deg(abs($turn)));
         }
 
         return new self($ghost, $direction, $cue->distanceTo($ghost), rad2deg(abs($turn)), $turn > 0, $line, $object->distanceTo($target));

@@ -64,17 +64,15 @@ final readonly class IndirectSearch
             if ($tried >= self::TRIED) {
                 break;
             }
-            $shot = $this->named($choice);
-            if (null === $shot) {
+            $way = $this->named($choice);
+            if (null === $way) {
                 continue;
             }
             ++$tried;
-            [$solved, $kind, $over, $rails] = $shot;
-            [$ball, $pocket] = [$choice->ball, $choice->pocket];
-            $odds = $this->odds($rollouts, $solved, $first, $seed);
-            $key = $ball->value.$pocket->value.$kind;
+            $odds = $this->odds($rollouts, $way->shot, $first, $seed);
+            $key = $choice->ball->value.$choice->pocket->value.$way->kind->value;
             if ($odds >= self::REAL && $odds > ($best[$key]->odds ?? 0.0)) {
-                $best[$key] = new IndirectShot($solved, $kind, $over, $rails, $to - $from, $odds, self::TRIES);
+                $best[$key] = new IndirectShot($way, $to - $from, $odds, self::TRIES);
             }
         }
         usort($best, static fn (IndirectShot $a, IndirectShot $b): int => $b->odds <=> $a->odds);
@@ -155,27 +153,32 @@ final readonly class IndirectSearch
         return $found;
     }
 
-    /** @return array{SolvedShot, string, list<Ball>, list<\ZigLane\Core\Table\Rail>}|null null for a ball that is made straight, or not in the middle of its window */
-    private function named(ShotChoice $choice): ?array
+    /** How a shot makes its ball other than straight; null for a ball that is made straight, or not in the middle of its window. */
+    private function named(ShotChoice $choice): ?IndirectWay
     {
-        $ball = $choice->ball;
-        $shot = $this->solver->solve($this->rack->layout, $choice);
+        return self::wayOf($this->solver->solve($this->rack->layout, $choice));
+    }
+
+    /** How a shot that goes on makes its ball, read from its contacts; null for one that is made straight, or not made. */
+    public static function wayOf(SolvedShot $shot): ?IndirectWay
+    {
         if (!$shot->goesOn()) {
             return null;
         }
+        $ball = $shot->choice->ball;
         $contact = $shot->outcome->firstContact();
         $kicked = self::rails(array_filter($shot->cushions(), static fn (Event $event): bool => null !== $contact && $event->time < $contact->time));
         $banked = self::rails($shot->outcome->eventsOf($ball, EventKind::Cushion));
-        [$over, $byCueBall] = $this->chain($shot, $ball);
+        [$over, $byCueBall] = self::chain($shot, $ball);
         $kind = match (true) {
-            [] !== $kicked => IndirectShot::KICK,
-            [] !== $banked => IndirectShot::BANK,
+            [] !== $kicked => IndirectKind::Kick,
+            [] !== $banked => IndirectKind::Bank,
             [] === $over => null,
-            $byCueBall => IndirectShot::CAROM,
-            default => IndirectShot::COMBINATION,
+            $byCueBall => IndirectKind::Carom,
+            default => IndirectKind::Combination,
         };
 
-        return null === $kind ? null : [$shot, $kind, $over, [] !== $kicked ? $kicked : $banked];
+        return null === $kind ? null : new IndirectWay($shot, $kind, $over, [] !== $kicked ? $kicked : $banked);
     }
 
     /**
@@ -193,7 +196,7 @@ final readonly class IndirectSearch
      *
      * @return array{list<Ball>, bool}
      */
-    private function chain(SolvedShot $shot, Ball $made): array
+    private static function chain(SolvedShot $shot, Ball $made): array
     {
         // By whom each ball was first set moving.
         $by = [];

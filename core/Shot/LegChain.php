@@ -5,22 +5,26 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 
 /**
  * A run built leg by leg: each is played from where the one before it leaves the balls when nothing goes wrong. The chain ends at a
- * leg that cannot be aimed, does not pot its ball, or scratches.
+ * leg that cannot be aimed, does not pot its ball, or scratches. Everything that follows a shot with another (`after`) does it here,
+ * so that the same legs begin at the same spots wherever they are drawn.
  */
 final readonly class LegChain
 {
     /**
+     * @param list<Rack>       $before the rack before each leg that was tried, and before the one after the last that goes on
      * @param list<SolvedShot> $solved those that can be played, in order; the last may end the chain
-     * @param string|null      $end    why the chain ends before its last leg, a sentence; null if it does not
+     * @param Fact|null        $end    why the chain ends before its last leg; null if it does not
      */
-    private function __construct(public Rack $rack, public array $solved, public ?string $end)
+    private function __construct(private array $before, public array $solved, public ?Fact $end)
     {
     }
 
@@ -28,32 +32,36 @@ final readonly class LegChain
     public static function play(Rack $rack, array $choices): self
     {
         $solver = new ShotSolver($rack->equipment);
+        $before = [$rack];
         $solved = [];
-        $layout = $rack->layout;
         foreach ($choices as $i => $choice) {
-            // The break shot of straight pool is played into the next rack.
-            if ($i > 0 && Game::StraightPool === $rack->game) {
-                $layout = Racking::again($layout, $rack->equipment) ?? $layout;
-            }
             try {
-                $shot = $solver->solve($layout, $choice);
+                $shot = $solver->solve($before[$i]->layout, $choice);
             } catch (CoreError $e) {
-                return new self($rack, $solved, \sprintf('Leg %d cannot be played: %s', $i + 1, lcfirst($e->getMessage())));
+                return new self($before, $solved, new Fact('chain.cannotBePlayed', ['leg' => $i + 1, 'why' => $e->fact()]));
             }
             $solved[] = $shot;
             if (!$shot->goesOn()) {
-                return new self($rack, $solved, \sprintf('Leg %d ends the run: the %s %s.', $i + 1, $choice->ball->label(), $shot->isMade() ? 'drops, but the cue ball scratches' : 'stays out'));
+                return new self($before, $solved, new Fact($shot->isMade() ? 'chain.scratches' : 'chain.staysOut', ['leg' => $i + 1, 'ball' => $choice->ball]));
             }
-            $layout = $shot->outcome->final;
+            $before[] = self::after($rack, $shot->outcome->final);
         }
 
-        return new self($rack, $solved, null);
+        return new self($before, $solved, null);
+    }
+
+    /** The rack of the next shot: the balls as one left them, and in straight pool the next fourteen racked when one is left. */
+    public static function after(Rack $rack, Layout $final): Rack
+    {
+        $racked = Game::StraightPool === $rack->game ? Racking::again($final, $rack->equipment) : null;
+
+        return $rack->withLayout($racked ?? $final);
     }
 
     /** How many legs lead to a layout from which another can be played. */
     public function done(): int
     {
-        return \count(array_filter($this->solved, static fn (SolvedShot $shot): bool => $shot->goesOn()));
+        return \count($this->before) - 1;
     }
 
     /**
@@ -63,7 +71,7 @@ final readonly class LegChain
      */
     public function before(int $leg): Rack
     {
-        return $leg < 2 ? $this->rack : $this->rack->withLayout($this->solved[$leg - 2]->outcome->final);
+        return $this->before[max(0, min($leg - 1, \count($this->before) - 1))];
     }
 
     /** Whether there is anything left to shoot before a leg. */

@@ -8,6 +8,7 @@ use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Rail;
 
 /**
  * What players call a stroke, read from what the cue ball does: how it turns when it meets the object ball, and what its side does
@@ -19,12 +20,12 @@ final readonly class StrokeName
     private const STRAIGHT = 3.0;
 
     private function __construct(
-        /** stop, stun, stun run-through, follow, force follow, draw or drag; empty if no ball is met. */
-        public string $height,
-        /** inside or outside of the cut; empty without side or cut. */
-        public string $cutSide,
-        /** running or reverse at the first cushion after the contact; empty without side or cushion. */
-        public string $cushionSide,
+        /** Null if no ball is met. */
+        public ?StrokeKind $kind,
+        /** Null without side or cut. */
+        public ?CutSide $cutSide,
+        /** At the first cushion after the contact; null without side or cushion. */
+        public ?CushionSide $cushionSide,
         /** Spin at contact against a natural roll of the same speed: 1 rolling, 0 none, below 0 backspin. */
         public float $roll,
     ) {
@@ -35,7 +36,7 @@ final readonly class StrokeName
         $contact = $shot->outcome->firstContact();
         $cue = $shot->outcome->trajectory(Ball::Cue);
         if (null === $contact) {
-            return new self('', '', '', 0.0);
+            return new self(null, null, null, 0.0);
         }
         $just = $contact->time - 1e-9;
         $segment = $cue->segmentAt($just);
@@ -44,22 +45,22 @@ final readonly class StrokeName
         $square = max($vx ** 2 + $vy ** 2, 1e-12);
         $roll = $equipment->balls->radius * ($wy * $vx - $wx * $vy) / $square;
         $cut = $shot->aim->ghost->cutDegrees;
-        $height = match (true) {
-            $roll < -0.1 => 'draw',
-            $shot->strike->height < -0.05 && $roll > 0.5 => 'drag',
-            $roll <= 0.1 => $cut < self::STRAIGHT ? 'stop' : 'stun',
-            $roll < 0.8 => 'stun run-through',
-            $roll <= 1.05 => 'follow',
-            default => 'force follow',
+        $kind = match (true) {
+            $roll < -0.1 => StrokeKind::Draw,
+            $shot->strike->height < -0.05 && $roll > 0.5 => StrokeKind::Drag,
+            $roll <= 0.1 => $cut < self::STRAIGHT ? StrokeKind::Stop : StrokeKind::Stun,
+            $roll < 0.8 => StrokeKind::StunRunThrough,
+            $roll <= 1.05 => StrokeKind::Follow,
+            default => StrokeKind::ForceFollow,
         };
         $side = $shot->strike->side;
         // A ball that leaves to the left is cut to the left: the cue ball hits its right, and left side is inside.
-        $cutSide = abs($side) < 0.02 || $cut < self::STRAIGHT ? '' : (($side < 0.0) === $shot->aim->ghost->cutsLeft ? 'inside' : 'outside');
+        $cutSide = abs($side) < 0.02 || $cut < self::STRAIGHT ? null : (($side < 0.0) === $shot->aim->ghost->cutsLeft ? CutSide::Inside : CutSide::Outside);
 
-        return new self($height, $cutSide, self::atCushion($shot, $contact->time, $equipment), $roll);
+        return new self($kind, $cutSide, self::atCushion($shot, $contact->time, $equipment), $roll);
     }
 
-    private static function atCushion(SolvedShot $shot, float $after, Equipment $equipment): string
+    private static function atCushion(SolvedShot $shot, float $after, Equipment $equipment): ?CushionSide
     {
         foreach ($shot->outcome->eventsOf(Ball::Cue, EventKind::Cushion) as $event) {
             if ($event->time <= $after || null === $event->rail) {
@@ -69,31 +70,21 @@ final readonly class StrokeName
             [$vx, $vy] = $segment->velocity($event->time - 1e-9);
             [, , $wz] = $segment->spin($event->time - 1e-9, $equipment->balls, $equipment->table);
             if (abs($wz) * $equipment->balls->radius < 0.05 * hypot($vx, $vy)) {
-                return '';
+                return null;
             }
             // Along the cushion, the surface that touches it moves by spin against the ball's own way when the side is running.
-            [$nx, $ny] = match ($event->rail->value) {
-                'head' => [-1.0, 0.0],
-                'foot' => [1.0, 0.0],
-                'right' => [0.0, -1.0],
-                default => [0.0, 1.0],
+            [$nx, $ny] = match ($event->rail) {
+                Rail::Head => [-1.0, 0.0],
+                Rail::Foot => [1.0, 0.0],
+                Rail::Right => [0.0, -1.0],
+                Rail::Left => [0.0, 1.0],
             };
             $along = $vx * $ny - $vy * $nx;
             $spun = -$wz;
 
-            return $along * $spun < 0.0 ? 'running' : 'reverse';
+            return $along * $spun < 0.0 ? CushionSide::Running : CushionSide::Reverse;
         }
 
-        return '';
-    }
-
-    /** In one phrase: "follow, outside side, running". */
-    public function spoken(): string
-    {
-        return implode(', ', array_filter([
-            $this->height,
-            '' === $this->cutSide ? '' : $this->cutSide.' side',
-            '' === $this->cushionSide ? '' : $this->cushionSide.' at the cushion',
-        ]));
+        return null;
     }
 }

@@ -18,17 +18,4 @@ enum Pocket: string
     {
         return self::SideRight === $this || self::SideLeft === $this;
     }
-
-    /** "foot left corner", "right side". */
-    public function spoken(): string
-    {
-        return match ($this) {
-            self::HeadRight => 'head right corner',
-            self::SideRight => 'right side',
-            self::FootRight => 'foot right corner',
-            self::HeadLeft => 'head left corner',
-            self::SideLeft => 'left side',
-            self::FootLeft => 'foot left corner',
-        };
-    }
 }

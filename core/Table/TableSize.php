@@ -20,9 +20,4 @@ enum TableSize: int
             self::Nine => 2.540,
         };
     }
-
-    public function label(): string
-    {
-        return $this->value.' ft';
-    }
 }

@@ -10,6 +10,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -23,6 +24,11 @@ use ZigLane\Core\Table\Equipment;
 final class BreakCommand extends Command
 {
     private const MOST_SEEDS = 100000;
+
+    public function __construct(private readonly Words $words)
+    {
+        parent::__construct();
+    }
 
     protected function configure(): void
     {
@@ -55,10 +61,10 @@ final class BreakCommand extends Command
                 $this->report($game, $seed, $seeds, $equipment, $player, $output);
             } else {
                 $break = BreakShot::play($game, $equipment, $player, new Randomness($seed));
-                $output->writeln((new RackFile($break->rackAfter($game, $equipment, $player), \sprintf('%s break, seed %d', $game->label(), $seed)))->write(), OutputInterface::OUTPUT_RAW);
+                $output->writeln((new RackFile($break->rackAfter($game, $equipment, $player), \sprintf('%s break, seed %d', $this->words->said('name.game.'.$game->value), $seed)))->write(), OutputInterface::OUTPUT_RAW);
             }
         } catch (CoreError $e) {
-            $errors->writeln($e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln($this->words->error($e), OutputInterface::OUTPUT_RAW);
 
             return Command::FAILURE;
         }
@@ -78,7 +84,7 @@ final class BreakCommand extends Command
             $wings += $break->wingWent() ? 1 : 0;
         }
         $output->writeln([
-            \sprintf('%s, %d breaks from seed %d', $game->label(), $seeds, $seed),
+            \sprintf('%s, %d breaks from seed %d', $this->words->said('name.game.'.$game->value), $seeds, $seed),
             \sprintf('balls made a break      %.2f', $made / $seeds),
             \sprintf('breaks without a ball   %.0f %%', 100 * $dry / $seeds),
             \sprintf('scratches               %.0f %%', 100 * $scratches / $seeds),

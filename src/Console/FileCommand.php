@@ -10,6 +10,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\InvalidFile;
 
@@ -19,6 +20,11 @@ use ZigLane\Core\Format\InvalidFile;
  */
 abstract class FileCommand extends Command
 {
+    public function __construct(private readonly Words $words)
+    {
+        parent::__construct();
+    }
+
     /** What the file is called, as in "a rack file". */
     abstract protected function kind(): string;
 
@@ -71,7 +77,7 @@ abstract class FileCommand extends Command
         try {
             $answer = $this->answer($content, $numbers, $input);
         } catch (CoreError $e) {
-            $errors->writeln($e->getMessage(), OutputInterface::OUTPUT_RAW);
+            $errors->writeln($this->words->error($e), OutputInterface::OUTPUT_RAW);
 
             return $e instanceof InvalidFile ? Command::INVALID : Command::FAILURE;
         }

@@ -45,6 +45,6 @@ final class PlanCommand extends FileCommand
         }
         $plans = $planning->plans(static fn (): bool => hrtime(true) - $start < 1e9 * $numbers['seconds']);
 
-        return [] === $plans ? throw NothingToPlan::onTheTable() : PlanFile::write($plans, (hrtime(true) - $start) / 1e9, $planning->search->simulated());
+        return [] === $plans ? throw NothingToPlan::onTheTable() : (new PlanFile($plans, (hrtime(true) - $start) / 1e9, $planning->search->simulated()))->write();
     }
 }

@@ -21,7 +21,7 @@ final class RehearseCommand extends FileCommand
 
     protected function maxBytes(): int
     {
-        return 4194304;
+        return PlanFile::MAX_BYTES;
     }
 
     protected function numbers(): array
@@ -40,8 +40,7 @@ final class RehearseCommand extends FileCommand
 
     protected function answer(string $content, array $numbers, InputInterface $input): string
     {
-        $plan = PlanFile::parse($content, $this->maxBytes());
-        $replays = PlanRehearsal::of($plan->rack, $plan->place, $plan->group, $plan->legs, $numbers['times'], $numbers['seed'], true === $input->getOption('replan'));
+        $replays = PlanRehearsal::of(PlanFile::parse($content, $this->maxBytes())->best(), $numbers['times'], $numbers['seed'], true === $input->getOption('replan'));
 
         return json_encode([
             'format' => 'zig-lane/rehearsal',

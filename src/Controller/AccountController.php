@@ -13,7 +13,6 @@ use Symfony\Component\Form\FormError;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\RateLimiter\RateLimiterFactoryInterface;
 use Symfony\Component\Routing\Attribute\Route;
@@ -24,6 +23,7 @@ use ZigLane\App\Form\Registration;
 use ZigLane\App\Form\RegistrationType;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\TipUnit;
+use ZigLane\App\Words\Refused;
 
 final class AccountController extends AbstractController
 {
@@ -71,7 +71,7 @@ final class AccountController extends AbstractController
         \assert($account instanceof Account);
         $unit = TipUnit::tryFrom($request->request->getString('tip_unit'));
         if (null === $unit) {
-            throw new UnprocessableEntityHttpException('The tip is counted in tips, in percent of the radius or in millimetres.');
+            throw Refused::because('tipUnit');
         }
         $account->countTipsIn($unit);
         $manager->flush();

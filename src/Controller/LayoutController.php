@@ -10,11 +10,14 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Drawing\Held;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\SpotText;
+use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -23,7 +26,7 @@ use ZigLane\Core\Position\LayoutRules;
 /** The first station: the balls on the table. Every change is saved as it is made. */
 final class LayoutController extends AbstractController
 {
-    public function __construct(private readonly RackSheetRepository $sheets, private readonly SheetEditor $editor)
+    public function __construct(private readonly RackSheetRepository $sheets, private readonly SheetEditor $editor, private readonly Words $words)
     {
     }
 
@@ -47,7 +50,7 @@ final class LayoutController extends AbstractController
                 default => $this->editor->layOut($sheet, $this->changed($sheet, $input->getString('change'), SpotText::ball($input->getString('ball')), $input->getString('at')), $version),
             };
         } catch (CoreError|UnprocessableEntityHttpException $e) {
-            return $this->render('sheet/desk.html.twig', [...$this->view($request, $sheet), 'error' => $e->getMessage()], new Response(status: 422));
+            return $this->render('sheet/desk.html.twig', [...$this->view($request, $sheet), 'error' => $this->words->error($e)], new Response(status: 422));
         }
         if (!$request->headers->has('HX-Request')) {
             return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId(), 'ball' => $input->getString('ball') ?: null], Response::HTTP_SEE_OTHER);
@@ -64,7 +67,7 @@ final class LayoutController extends AbstractController
             'place' => $rack->layout->with($ball, SpotText::spot($at, $rack->equipment->table)),
             'rail' => $rack->layout->with($ball, (new LayoutRules($rack->equipment))->frozenToNearestRail($rack->layout->spot($ball))),
             'off' => $rack->layout->without($ball),
-            default => throw new UnprocessableEntityHttpException('This page asked for a change that does not exist. Reload it.'),
+            default => throw Refused::because('change'),
         };
     }
 
@@ -76,7 +79,7 @@ final class LayoutController extends AbstractController
 
         return [
             'sheet' => $sheet,
-            'plan' => TableDrawing::heldBy($request, $rack),
+            'table' => new TableDrawing($rack, Held::isUpright($request)),
             'tray' => array_values(array_filter([Ball::Cue, ...$rack->game->balls()], static fn (Ball $ball): bool => !$rack->layout->has($ball))),
             'selected' => null !== $selected && $rack->game->uses($selected) ? $selected->label() : '',
             'can_undo' => $sheet->getStep() > $this->sheets->firstStep($sheet),

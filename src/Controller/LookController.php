@@ -7,16 +7,18 @@ namespace ZigLane\App\Controller;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
-use ZigLane\App\Drawing\Looks;
-use ZigLane\App\Drawing\OddsReport;
+use ZigLane\App\Analysis\OddsAnalysis;
+use ZigLane\App\Drawing\AnalysisDrawing;
+use ZigLane\App\Drawing\Held;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
+use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
@@ -27,36 +29,42 @@ final class LookController extends AbstractController
 {
     private const REHEARSED = 200;
 
+    public function __construct(private readonly Words $words)
+    {
+    }
+
     #[Route('/sheets/{id}/plan/look', name: 'sheet_look', methods: ['GET'])]
-    public function look(Request $request, RackSheet $sheet): Response
+    public function look(Request $request, RackSheet $sheet, AnalysisDrawing $drawing): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
-        $plan = TableDrawing::heldBy($request, $rack);
+        $table = new TableDrawing($rack, Held::isUpright($request));
         $stroke = StrokeInput::of($request->query);
-        $looks = $error = null;
+        $units = new ShotUnits($rack->equipment, $stroke->unit);
+        $analysis = $overlay = $error = null;
         try {
-            $units = new ShotUnits($rack->equipment, $stroke->unit);
-            $looks = Looks::at($rack, $plan, (new ShotSolver($rack->equipment))->solve($rack->layout, $stroke->choice($units)), LookInput::of($request->query, $rack, $stroke->ball), $units);
-        } catch (CoreError|UnprocessableEntityHttpException $e) {
-            $error = $e->getMessage();
+            $input = LookInput::of($request->query, $rack, $stroke->ball);
+            $analysis = $input->kind->of($input->request($rack, $stroke->choice($units), new ShotSolver($rack->equipment), $units->lengths, $table->projection));
+            $overlay = null === $analysis ? null : $drawing->of($analysis, $table->projection, $rack->equipment);
+        } catch (CoreError|Refused $e) {
+            $error = $this->words->error($e);
         }
 
-        return $this->render('plan/look.html.twig', ['sheet' => $sheet, 'plan' => $plan, 'looks' => $looks, 'error' => $error]);
+        return $this->render('shot/look.html.twig', ['sheet' => $sheet, 'table' => $table, 'units' => $units, 'analysis' => $analysis, 'overlay' => $overlay, 'error' => $error]);
     }
 
     #[Route('/sheets/{id}/plan/odds', name: 'sheet_odds', methods: ['GET'])]
     public function odds(Request $request, RackSheet $sheet): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
-        $report = $error = null;
+        $solver = new ShotSolver($rack->equipment);
+        $odds = $error = null;
         try {
-            $shot = (new ShotSolver($rack->equipment))->solve($rack->layout, StrokeInput::of($request->query)->choice(new ShotUnits($rack->equipment)));
-            $report = new OddsReport($rack, $shot);
-        } catch (CoreError|UnprocessableEntityHttpException $e) {
-            $error = $e->getMessage();
+            $odds = new OddsAnalysis($rack, $solver->solve($rack->layout, StrokeInput::of($request->query)->choice(new ShotUnits($rack->equipment))), $solver);
+        } catch (CoreError|Refused $e) {
+            $error = $this->words->error($e);
         }
 
-        return $this->render('plan/odds.html.twig', ['sheet' => $sheet, 'report' => $report, 'error' => $error]);
+        return $this->render('shot/odds.html.twig', ['sheet' => $sheet, 'odds' => $odds, 'error' => $error]);
     }
 
     /** The chance of the whole run, which is played many times. */
@@ -66,6 +74,6 @@ final class LookController extends AbstractController
         $legs = $sheet->getLegs();
         $rehearsal = [] === $legs ? null : Rehearsal::of($sheet->getRack(), $legs, self::REHEARSED);
 
-        return $this->render('plan/run.html.twig', ['rehearsal' => $rehearsal, 'between' => null === $rehearsal ? null : Trials::interval($rehearsal->made[\count($legs) - 1], $rehearsal->tries)]);
+        return $this->render('shot/run.html.twig', ['rehearsal' => $rehearsal, 'between' => null === $rehearsal ? null : Trials::interval($rehearsal->made[\count($legs) - 1], $rehearsal->tries)]);
     }
 }

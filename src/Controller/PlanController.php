@@ -8,11 +8,12 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\String\Slugger\SluggerInterface;
-use ZigLane\App\Drawing\RunOut;
+use ZigLane\App\Analysis\PlanView;
+use ZigLane\App\Drawing\Held;
+use ZigLane\App\Drawing\PlanDrawing;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
@@ -21,28 +22,31 @@ use ZigLane\App\Sheet\PlanAdopter;
 use ZigLane\App\Sheet\Planner;
 use ZigLane\App\Sheet\PlanRequest;
 use ZigLane\App\Sheet\ShotUnits;
+use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Position\Ball;
 
 /** The whole run: asked for, watched while it is planned, stepped through, taken over, gone on with from where the balls really lie. */
 final class PlanController extends AbstractController
 {
-    public function __construct(private readonly PlanJobRepository $jobs)
+    public function __construct(private readonly PlanJobRepository $jobs, private readonly Words $words)
     {
     }
 
     #[Route('/sheets/{id}/run-out', name: 'sheet_runout', methods: ['GET'])]
     public function show(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('runout/page.html.twig', $this->view($request, $sheet));
+        return $this->render('plan/page.html.twig', $this->view($request, $sheet));
     }
 
     /** The table with the plan, for one leg or plan more, or a better plan. */
     #[Route('/sheets/{id}/run-out/board', name: 'sheet_runout_board', methods: ['GET'])]
     public function board(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('runout/board.html.twig', $this->view($request, $sheet));
+        return $this->render('plan/board.html.twig', $this->view($request, $sheet));
     }
 
     /** How far the work is; says when there is a better plan to draw. */
@@ -52,22 +56,22 @@ final class PlanController extends AbstractController
         $job = $this->jobs->latestOf($sheet);
         $isNew = null !== $job && $job->getDrawn() !== $request->query->getInt('drawn', -1);
 
-        return $this->render('runout/progress.html.twig', ['sheet' => $sheet, 'job' => $job, 'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job)], new Response(headers: $isNew ? ['HX-Trigger-After-Swap' => 'plan-drawn'] : []));
+        return $this->render('plan/progress.html.twig', ['sheet' => $sheet, 'job' => $job, 'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job)], new Response(headers: $isNew ? ['HX-Trigger-After-Swap' => 'plan-drawn'] : []));
     }
 
     #[Route('/sheets/{id}/run-out', name: 'sheet_runout_ask', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function ask(Request $request, RackSheet $sheet, Planner $planner, PlanAdopter $taker): Response
+    public function ask(Request $request, RackSheet $sheet, Planner $planner, PlanAdopter $adopter): Response
     {
         $asked = PlanRequest::of($request->request);
         try {
             // Locking a leg of a plan makes the plan the sheet's run first.
             if ($request->request->has('take')) {
-                $taker->take($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('take'), $request->request->getInt('version'));
+                $adopter->adopt($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('take'), $request->request->getInt('version'));
             }
             $planner->ask($sheet, $asked);
-        } catch (CoreError|UnprocessableEntityHttpException $e) {
-            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet, $asked), new Response(status: 422));
+        } catch (CoreError|Refused $e) {
+            return $this->render('plan/page.html.twig', ['error' => $this->words->error($e)] + $this->view($request, $sheet, $asked), new Response(status: 422));
         }
 
         return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
@@ -85,9 +89,9 @@ final class PlanController extends AbstractController
     /** The plan becomes the sheet's own run, to be changed leg by leg. */
     #[Route('/sheets/{id}/run-out/take', name: 'sheet_runout_take', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function take(Request $request, RackSheet $sheet, PlanAdopter $taker): Response
+    public function take(Request $request, RackSheet $sheet, PlanAdopter $adopter): Response
     {
-        $taker->take($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('version'));
+        $adopter->adopt($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('version'));
         $this->addFlash('notice', 'The plan is the run of this sheet now: every leg can be changed.');
 
         return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), 'leg' => max(1, $request->request->getInt('leg', 1))], Response::HTTP_SEE_OTHER);
@@ -96,13 +100,13 @@ final class PlanController extends AbstractController
     /** "I ended up here": the balls of the legs that were shot are taken off, the cue ball is put where it lies, and the rest is planned. */
     #[Route('/sheets/{id}/run-out/here', name: 'sheet_runout_here', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function here(Request $request, RackSheet $sheet, PlanAdopter $taker, Planner $planner): Response
+    public function here(Request $request, RackSheet $sheet, PlanAdopter $adopter, Planner $planner): Response
     {
         try {
-            $taker->endedUp($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('leg', 1), $request->request->getString('at'), $request->request->getInt('version'));
+            $adopter->endedUp($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('leg', 1), $request->request->getString('at'), $request->request->getInt('version'));
             $planner->ask($sheet, PlanRequest::again(null, $sheet->getOwner()->getWeights()));
-        } catch (CoreError|UnprocessableEntityHttpException $e) {
-            return $this->render('runout/page.html.twig', ['error' => $e->getMessage()] + $this->view($request, $sheet), new Response(status: 422));
+        } catch (CoreError|Refused $e) {
+            return $this->render('plan/page.html.twig', ['error' => $this->words->error($e)] + $this->view($request, $sheet), new Response(status: 422));
         }
 
         return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
@@ -125,19 +129,30 @@ final class PlanController extends AbstractController
     {
         $job = $this->jobs->latestOf($sheet);
         $asked ??= PlanRequest::again($job, $sheet->getOwner()->getWeights());
-        $held = TableDrawing::heldBy($request, $sheet->getRack());
         $from = $request->isMethod('POST') ? $request->request : $request->query;
+        $isUpright = Held::isUpright($request);
+        $view = $drawing = $error = null;
+        try {
+            $file = $job?->getPlan();
+            $view = null === $file ? null : new PlanView($file, $from->getInt('plan'), $from->getInt('leg', 1));
+            $drawing = null === $view ? null : new PlanDrawing($view, $this->words, $isUpright);
+        } catch (CoreError) {
+            $error = $this->words->said('refused.unreadablePlan');
+        }
 
         return [
             'sheet' => $sheet,
             'job' => $job,
             'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job),
-            'run' => null === $job ? null : RunOut::of($job, $from->getInt('plan'), $from->getInt('leg', 1), $held->projection->upright, new ShotUnits($sheet->getRack()->equipment, $sheet->getOwner()->getTipUnit())),
-            'plan' => $held,
+            'run' => $view,
+            'drawing' => $drawing,
+            'table' => $drawing->table ?? new TableDrawing($sheet->getRack(), $isUpright),
+            'units' => new ShotUnits($sheet->getRack()->equipment, $sheet->getOwner()->getTipUnit()),
             'asked' => $asked,
             'asked_weights' => $asked->weights + array_map(static fn (): string => '0', Weights::LIMITS),
             'is_stale' => null !== $job && $this->isOfAnotherLayout($job, $sheet),
-            'error' => null,
+            'zone_least' => Plan::ZONE,
+            'error' => $error,
         ];
     }
 

@@ -14,6 +14,7 @@ use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\PlayerInput;
 use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -26,17 +27,17 @@ final class PlayerController extends AbstractController
     #[Route('/sheets/{id}/player', name: 'sheet_player', methods: ['GET'])]
     public function show(RackSheet $sheet): Response
     {
-        return $this->render('plan/player.html.twig', $this->view($sheet));
+        return $this->render('player/errors.html.twig', $this->view($sheet));
     }
 
     #[Route('/sheets/{id}/player', name: 'sheet_player_save', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function save(Request $request, RackSheet $sheet, SheetEditor $editor): Response
+    public function save(Request $request, RackSheet $sheet, SheetEditor $editor, Words $words): Response
     {
         try {
             $player = PlayerInput::errors($request->request, $sheet->getRack());
         } catch (UnprocessableEntityHttpException|CoreError $e) {
-            return $this->render('plan/player.html.twig', [...$this->view($sheet), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
+            return $this->render('player/errors.html.twig', [...$this->view($sheet), 'error' => $words->error($e).' Nothing was saved.'], new Response(status: 422));
         }
         $editor->playedBy($sheet, $player, $request->request->getInt('version'));
         $this->addFlash('notice', 'The odds of this sheet are now worked out with these errors.');
@@ -55,7 +56,7 @@ final class PlayerController extends AbstractController
             'sheet' => $sheet,
             'player' => $rack->player,
             'presets' => ExecutionErrors::PRESETS,
-            'plan' => $test,
+            'table' => $test,
             'results' => ['made' => $fit->made($rack->player), 'lag' => 100 * $fit->lag($rack->player), 'drift' => 100 * $fit->drift($rack->player)],
             'error' => null,
         ];

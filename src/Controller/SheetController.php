@@ -21,6 +21,7 @@ use ZigLane\App\Form\NewSheet;
 use ZigLane\App\Form\NewSheetType;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\PlanFile;
@@ -34,7 +35,6 @@ use ZigLane\Core\Table\TableProfile;
 final class SheetController extends AbstractController
 {
     private const MAX_FILE = 65536;
-    private const MAX_PLAN = 4194304;
 
     #[Route('/', name: 'home', methods: ['GET'])]
     public function home(): Response
@@ -71,9 +71,9 @@ final class SheetController extends AbstractController
         $submission = $request->request->getString('submission');
         try {
             if (!$upload instanceof UploadedFile || !$upload->isValid() || !Uuid::isValid($submission)) {
-                throw new InvalidFile([new Fault('', \sprintf('no file arrived; choose a rack file (*.rack.json) of at most %d KiB', self::MAX_FILE / 1024))]);
+                throw InvalidFile::because('', new Fact('file.noUpload', ['kib' => intdiv(self::MAX_FILE, 1024)]));
             }
-            $file = self::imported((string) file_get_contents($upload->getPathname(), length: self::MAX_PLAN + 1));
+            $file = self::imported((string) file_get_contents($upload->getPathname(), length: PlanFile::MAX_BYTES + 1));
         } catch (InvalidFile $e) {
             return $this->renderList($account, $sheets, $e->faults);
         }
@@ -94,9 +94,10 @@ final class SheetController extends AbstractController
         if (!\is_array($document) || PlanFile::FORMAT !== ($document['format'] ?? null)) {
             return RackFile::parse($json, self::MAX_FILE);
         }
-        $plan = PlanFile::parse($json, self::MAX_PLAN);
+        $plan = PlanFile::parse($json)->best();
+        $legs = $plan->choices();
 
-        return new RackFile($plan->placed(), null, $plan->legs[0] ?? null, \array_slice($plan->legs, 1));
+        return new RackFile($plan->placed(), null, $legs[0], \array_slice($legs, 1));
     }
 
     #[Route('/sheets/{id}/export', name: 'sheet_export', methods: ['GET'])]
@@ -150,7 +151,7 @@ final class SheetController extends AbstractController
 
         return $this->render('sheet/list.html.twig', [
             'sheets' => $all,
-            'plans' => array_map(static fn (RackSheet $sheet): TableDrawing => new TableDrawing($sheet->getRack()), $all),
+            'tables' => array_map(static fn (RackSheet $sheet): TableDrawing => new TableDrawing($sheet->getRack()), $all),
             'faults' => $faults,
             'submission' => (string) Uuid::v4(),
         ], new Response(status: [] === $faults ? 200 : 422));

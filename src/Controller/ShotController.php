@@ -7,11 +7,11 @@ namespace ZigLane\App\Controller;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Analysis\ShotView;
+use ZigLane\App\Drawing\Held;
 use ZigLane\App\Drawing\ShotDrawing;
-use ZigLane\App\Drawing\ShotReport;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\LegPlace;
@@ -20,32 +20,34 @@ use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Sheet\TipUnit;
+use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Reading\EasiestPocket;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\AimParts;
-use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Stroke\CueClearance;
-use ZigLane\Core\Stroke\StrokeName;
 
-/** The plan of a sheet, leg by leg: ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
+/** The shot desk: the run of a sheet leg by leg, ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
 final class ShotController extends AbstractController
 {
+    public function __construct(private readonly Words $words)
+    {
+    }
+
     #[Route('/sheets/{id}/plan', name: 'sheet_plan', methods: ['GET'])]
     public function show(Request $request, RackSheet $sheet): Response
     {
         $place = LegPlace::of($sheet, $request->query);
 
-        return $this->render('plan/shot.html.twig', $this->view($request, $place, $this->input($request, $place)));
+        return $this->render('shot/shot.html.twig', $this->view($request, $place, $this->input($request, $place)));
     }
 
     /** The parts of the page that a changed stroke redraws. */
     #[Route('/sheets/{id}/plan/draw', name: 'sheet_draw', methods: ['GET'])]
     public function draw(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('plan/answer.html.twig', $this->view($request, LegPlace::of($sheet, $request->query), StrokeInput::of($request->query)));
+        return $this->render('shot/answer.html.twig', $this->view($request, LegPlace::of($sheet, $request->query), StrokeInput::of($request->query)));
     }
 
     #[Route('/sheets/{id}/plan', name: 'sheet_call', methods: ['POST'])]
@@ -57,8 +59,8 @@ final class ShotController extends AbstractController
         try {
             $choice = $input->choice(new ShotUnits($place->rack->equipment));
             (new ShotSolver($place->rack->equipment))->solve($place->rack->layout, $choice);
-        } catch (CoreError|UnprocessableEntityHttpException $e) {
-            return $this->render('plan/shot.html.twig', [...$this->view($request, $place, $input), 'error' => $e->getMessage().' Nothing was saved.'], new Response(status: 422));
+        } catch (CoreError|Refused $e) {
+            return $this->render('shot/shot.html.twig', [...$this->view($request, $place, $input), 'error' => $this->words->error($e).' Nothing was saved.'], new Response(status: 422));
         }
         $editor->call($sheet, $choice, $request->request->getInt('version'), $place->leg);
         $this->addFlash('notice', 1 === $place->leg ? 'The shot is saved with the sheet.' : \sprintf('Leg %d is saved with the sheet.', $place->leg));
@@ -107,29 +109,20 @@ final class ShotController extends AbstractController
     private function view(Request $request, LegPlace $place, StrokeInput $input): array
     {
         $rack = $place->rack;
-        $plan = TableDrawing::heldBy($request, $rack);
-        $balls = $rack->objectBalls();
-        $view = ['place' => $place, 'look' => LookInput::of($request->query, $rack, $input->ball), 'units' => null, 'stroke_name' => '', 'parts' => null, 'clearance' => null, 'passed' => [], 'sheet' => $place->sheet, 'plan' => $plan, 'balls' => $balls, 'input' => $input, 'has_cue' => $rack->layout->has(Ball::Cue), 'plot' => null, 'report' => null, 'shot' => null, 'tip' => null, 'error' => null, 'is_saved' => false];
-        if ([] === $balls || !$view['has_cue']) {
+        $table = new TableDrawing($rack, Held::isUpright($request));
+        $units = new ShotUnits($rack->equipment, $input->unit);
+        $view = ['place' => $place, 'sheet' => $place->sheet, 'look' => LookInput::of($request->query, $rack, $input->ball), 'table' => $table, 'balls' => $rack->objectBalls(), 'input' => $input, 'units' => $units, 'has_cue' => $rack->layout->has(Ball::Cue), 'tip' => null, 'shot' => null, 'drawing' => null, 'error' => null];
+        if ([] === $view['balls'] || !$view['has_cue']) {
             return $view;
         }
-        $units = new ShotUnits($rack->equipment, $input->unit);
-        $view['units'] = $units;
         try {
             $choice = $input->choice($units);
             $view['tip'] = $choice->stroke->tip;
-            $view['most_lengths'] = $units->lengths->most();
-            $shot = (new ShotSolver($rack->equipment))->solve($rack->layout, $choice);
-            $view['shot'] = $shot;
-            $view['plot'] = new ShotDrawing($plan, $shot);
-            $view['report'] = new ShotReport($shot, $rack->equipment->table);
-            $view['parts'] = AimParts::of($shot, $rack->equipment);
-            $view['clearance'] = CueClearance::of($rack->layout, $shot->strike->direction, $choice->stroke->tip, $rack->equipment);
-            $view['passed'] = RouteClearance::of($shot, $rack->equipment->balls)->passed;
-            $view['stroke_name'] = StrokeName::of($shot, $rack->equipment)->spoken();
-            $view['is_saved'] = null !== $place->kept && StrokeInput::fromChoice($place->kept, $units) == StrokeInput::fromChoice($choice, $units);
-        } catch (CoreError|UnprocessableEntityHttpException $e) {
-            $view['error'] = $e->getMessage();
+            $isSaved = null !== $place->kept && StrokeInput::fromChoice($place->kept, $units) == StrokeInput::fromChoice($choice, $units);
+            $view['shot'] = new ShotView($place, $choice, $isSaved);
+            $view['drawing'] = new ShotDrawing($table, $view['shot']->shot);
+        } catch (CoreError|Refused $e) {
+            $view['error'] = $this->words->error($e);
         }
 
         return $view;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
-use Symfony\Component\HttpFoundation\Request;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
@@ -29,7 +28,7 @@ final readonly class TableDrawing
     public float $radius;
     public int $rail;
 
-    /** @var list<array{name: string, spoken: string, bed: string, x: float, y: float, r: float, nameX: float, nameY: float}> */
+    /** @var list<array{name: string, bed: string, x: float, y: float, r: float, nameX: float, nameY: float}> */
     public array $pockets;
 
     /** @var list<string> the rails' noses as path data */
@@ -41,7 +40,7 @@ final readonly class TableDrawing
     /** @var list<array{x1: float, y1: float, x2: float, y2: float}> */
     public array $grid;
 
-    /** @var list<array{number: int, label: string, spoken: string, striped: bool, x: float, y: float, long: float, short: float}> */
+    /** @var list<array{ball: Ball, number: int, label: string, striped: bool, x: float, y: float, long: float, short: float}> */
     public array $balls;
 
     public function __construct(public Rack $rack, bool $upright = false)
@@ -62,13 +61,7 @@ final readonly class TableDrawing
         $this->balls = $this->spots($rack->layout);
     }
 
-    /** Upright where the page has said that it is held so. */
-    public static function heldBy(Request $request, Rack $rack): self
-    {
-        return new self($rack, '1' === $request->cookies->get('lane-upright'));
-    }
-
-    /** @return array{name: string, spoken: string, bed: string, x: float, y: float, r: float, nameX: float, nameY: float} */
+    /** @return array{name: string, bed: string, x: float, y: float, r: float, nameX: float, nameY: float} */
     private function pocket(PocketGeometry $pocket): array
     {
         $p = $this->projection;
@@ -78,7 +71,6 @@ final readonly class TableDrawing
 
         return [
             'name' => $pocket->pocket->value,
-            'spoken' => $pocket->pocket->spoken(),
             'bed' => 'M'.$p->text($pocket->noseA).'L'.$p->text($pocket->facingEndA).'L'.$p->text($pocket->facingEndB).'L'.$p->text($pocket->noseB).'Z',
             'x' => $x,
             'y' => $y,
@@ -175,7 +167,7 @@ final readonly class TableDrawing
         return $names;
     }
 
-    /** @return list<array{number: int, label: string, spoken: string, striped: bool, x: float, y: float, long: float, short: float}> */
+    /** @return list<array{ball: Ball, number: int, label: string, striped: bool, x: float, y: float, long: float, short: float}> */
     private function spots(Layout $layout): array
     {
         return array_map(function (Ball $ball) use ($layout): array {
@@ -184,9 +176,9 @@ final readonly class TableDrawing
             [$long, $short] = $spot->inDiamonds($this->rack->equipment->table);
 
             return [
+                'ball' => $ball,
                 'number' => $ball->value,
                 'label' => $ball->label(),
-                'spoken' => $ball->spoken(),
                 'striped' => $ball->isStriped(),
                 'x' => $x,
                 'y' => $y,

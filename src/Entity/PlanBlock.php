@@ -12,7 +12,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Table(name: 'plan_block')]
 class PlanBlock
 {
-    /** @param array<mixed>|null $replays as Replays::toArray gives them */
+    /** @param array<mixed>|null $replays as Tally::toArray gives them */
     public function __construct(
         #[ORM\Id]
         #[ORM\ManyToOne]

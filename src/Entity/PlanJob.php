@@ -11,6 +11,10 @@ use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Doctrine\RackType;
 use ZigLane\App\Doctrine\ShotChoicesType;
 use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Sheet\ConstraintText;
+use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
@@ -46,6 +50,8 @@ class PlanJob
 
     #[ORM\Column(type: Types::TEXT, length: 4294967295, nullable: true)]
     private ?string $plan = null;
+
+    private ?PlanFile $parsed = null;
 
     #[ORM\Column(nullable: true)]
     private ?string $message = null;
@@ -98,8 +104,13 @@ class PlanJob
         return $this->rack;
     }
 
-    /** @return array{forbidden: list<array{string, string}>, before: list<array{string, string}>} */
-    public function getConstraints(): array
+    public function getConstraints(): PlanConstraints
+    {
+        return ConstraintText::of($this->constraints, $this->legs);
+    }
+
+    /** @return array{forbidden: list<array{string, string}>, before: list<array{string, string}>} by names, as they were typed */
+    public function getConstraintNames(): array
     {
         return $this->constraints;
     }
@@ -151,12 +162,19 @@ class PlanJob
         return $this->drawn;
     }
 
-    /** @return array<mixed>|null the plan file of the best so far */
-    public function getPlan(): ?array
+    /**
+     * The best so far; null before there is one.
+     *
+     * @throws InvalidFile If what is stored can no longer be read
+     */
+    public function getPlan(): ?PlanFile
     {
-        $plan = null === $this->plan ? null : json_decode($this->plan, true);
+        return null === $this->plan ? null : $this->parsed ??= PlanFile::parse($this->plan, \PHP_INT_MAX);
+    }
 
-        return \is_array($plan) ? $plan : null;
+    public function hasPlan(): bool
+    {
+        return null !== $this->plan;
     }
 
     public function getPlanFile(): ?string

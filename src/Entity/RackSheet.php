@@ -162,7 +162,7 @@ class RackSheet
     }
 
     /** @param list<ShotChoice> $legs */
-    public function plan(array $legs, \DateTimeImmutable $now): void
+    public function keepLegs(array $legs, \DateTimeImmutable $now): void
     {
         $this->shot = $legs[0] ?? null;
         $this->later = \array_slice($legs, 1);

@@ -14,6 +14,8 @@ use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
 use Twig\Environment;
+use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 
 /**
@@ -24,7 +26,7 @@ use ZigLane\Core\Error\CoreError;
 #[AsEventListener(priority: 2)]
 final readonly class PlainErrors
 {
-    public function __construct(private Environment $twig, private LoggerInterface $laneLogger)
+    public function __construct(private Environment $twig, private Words $words, private LoggerInterface $laneLogger)
     {
     }
 
@@ -61,8 +63,8 @@ final readonly class PlainErrors
         if ($error instanceof InvalidCsrfTokenException) {
             return [403, 'Not allowed', 'This form is too old or did not come from Zig Lane. Reload the page and try again; nothing was saved.', []];
         }
-        if ($error instanceof CoreError) {
-            return [422, 'That cannot be done', $error->getMessage(), []];
+        if ($error instanceof CoreError || $error instanceof Refused) {
+            return [422, 'That cannot be done', $this->words->error($error), []];
         }
         if ($error instanceof HttpExceptionInterface) {
             $status = $error->getStatusCode();

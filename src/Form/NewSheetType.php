@@ -10,6 +10,7 @@ use Symfony\Component\Form\Extension\Core\Type\HiddenType;
 use Symfony\Component\Form\Extension\Core\Type\TextType;
 use Symfony\Component\Form\FormBuilderInterface;
 use Symfony\Component\OptionsResolver\OptionsResolver;
+use Symfony\Component\Translation\TranslatableMessage;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Table\TableSize;
 
@@ -20,8 +21,8 @@ final class NewSheetType extends AbstractType
     {
         $builder
             ->add('name', TextType::class, ['empty_data' => '', 'attr' => ['placeholder' => 'Thursday rack, six left', 'autocomplete' => 'off', 'autofocus' => true]])
-            ->add('game', EnumType::class, ['class' => Game::class, 'expanded' => true, 'choice_label' => static fn (Game $game): string => $game->label()])
-            ->add('size', EnumType::class, ['class' => TableSize::class, 'expanded' => true, 'label' => 'Table', 'choice_label' => static fn (TableSize $size): string => $size->label()])
+            ->add('game', EnumType::class, ['class' => Game::class, 'expanded' => true, 'choice_label' => static fn (Game $game): string => 'name.game.'.$game->value])
+            ->add('size', EnumType::class, ['class' => TableSize::class, 'expanded' => true, 'label' => 'Table', 'choice_label' => static fn (TableSize $size): TranslatableMessage => new TranslatableMessage('name.size', ['feet' => $size->value])])
             ->add('submission', HiddenType::class, ['empty_data' => '']);
     }
 

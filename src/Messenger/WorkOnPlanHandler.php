@@ -11,12 +11,13 @@ use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Repository\PlanJobRepository;
-use ZigLane\App\Sheet\ConstraintText;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Plan\PlanSearch;
-use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Plan\ReplaySchedule;
+use ZigLane\Core\Plan\Tally;
 
 /**
  * Works on a plan beside whoever else does: finds the ways to begin (every worker finds the same), takes one block of replays after the
@@ -35,7 +36,7 @@ final readonly class WorkOnPlanHandler
     /** Plans side by side. */
     private const PLANS = 5;
 
-    public function __construct(private PlanJobRepository $jobs, private LoggerInterface $laneLogger)
+    public function __construct(private PlanJobRepository $jobs, private Words $words, private LoggerInterface $laneLogger)
     {
     }
 
@@ -50,24 +51,24 @@ final readonly class WorkOnPlanHandler
         try {
             $this->work($job, $id, $isFirst);
         } catch (CoreError $e) {
-            $this->jobs->nothing($job, $e->getMessage());
+            $this->jobs->nothing($job, $this->words->error($e));
         }
         $this->laneLogger->info('Worked on a plan.', ['job' => $message->jobId]);
     }
 
     private function work(PlanJob $job, Uuid $id, bool $isFirst): void
     {
-        $search = new PlanSearch($job->getRack(), ConstraintText::of($job), $job->getWeights(), $job->getSeed());
+        $search = new PlanSearch($job->getRack(), $job->getConstraints(), $job->getWeights(), $job->getSeed());
         // One worker draws a first plan before the ways to begin are weighed.
         $first = $isFirst ? $search->first() : null;
         if (null !== $first) {
-            $this->jobs->draw($job, PlanFile::write([$first], $this->jobs->secondsOf($job), $search->simulated()));
+            $this->jobs->draw($job, (new PlanFile([$first], $this->jobs->secondsOf($job), $search->simulated()))->write());
         }
         $candidates = $search->candidates();
         if ([] === $candidates) {
             throw NothingToPlan::onTheTable();
         }
-        $this->jobs->begin($job, \count($candidates), PlanSearch::blocks(\count($candidates)));
+        $this->jobs->begin($job, \count($candidates), ReplaySchedule::blocks(\count($candidates)));
         $drawn = 0;
         while (true) {
             $job = $this->jobs->fresh($id);
@@ -75,7 +76,7 @@ final readonly class WorkOnPlanHandler
                 break;
             }
             $done = $this->jobs->done($job, \count($candidates));
-            $due = PlanSearch::due($done);
+            $due = ReplaySchedule::due($done);
             if ([] === $due || PlanState::Stopping === $job->getState() || $this->jobs->secondsOf($job) >= self::SEARCHED * $job->getSeconds()) {
                 break;
             }
@@ -106,12 +107,12 @@ final readonly class WorkOnPlanHandler
         return false;
     }
 
-    /** @param list<array<int, Replays>> $done */
+    /** @param list<array<int, Tally>> $done */
     private function written(PlanJob $job, PlanSearch $search, array $done, int $most): string
     {
         $plans = $search->written($done, $most, fn (): bool => $this->jobs->secondsOf($job) < self::WRITTEN * $job->getSeconds());
         \assert([] !== $plans);
 
-        return PlanFile::write($plans, $this->jobs->secondsOf($job), $search->simulated());
+        return (new PlanFile($plans, $this->jobs->secondsOf($job), $search->simulated()))->write();
     }
 }

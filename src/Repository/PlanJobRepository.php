@@ -13,7 +13,7 @@ use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
-use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Plan\Tally;
 
 /**
  * Plan jobs, and what workers do to them. Each change is one statement that says from which state it may be made, so it does not matter
@@ -21,7 +21,7 @@ use ZigLane\Core\Plan\Replays;
  *
  * @extends ServiceEntityRepository<PlanJob>
  *
- * @phpstan-import-type Numbers from Replays
+ * @phpstan-import-type Numbers from Tally
  */
 final class PlanJobRepository extends ServiceEntityRepository
 {
@@ -74,16 +74,16 @@ final class PlanJobRepository extends ServiceEntityRepository
     }
 
     /** Writes a block down, once. */
-    public function finish(PlanJob $job, int $candidate, int $block, Replays $replays): void
+    public function finish(PlanJob $job, int $candidate, int $block, Tally $tally): void
     {
         $id = $job->getId()->toBinary();
-        $changed = $this->execute('UPDATE plan_block SET replays = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL', [json_encode($replays->toArray(), \JSON_THROW_ON_ERROR), $id, $candidate, $block]);
+        $changed = $this->execute('UPDATE plan_block SET replays = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL', [json_encode($tally->toArray(), \JSON_THROW_ON_ERROR), $id, $candidate, $block]);
         if (1 === $changed) {
             $this->execute('UPDATE plan_job SET done_blocks = done_blocks + 1 WHERE id = ?', [$id]);
         }
     }
 
-    /** @return list<array<int, Replays>> the blocks that are done, by candidate and block */
+    /** @return list<array<int, Tally>> the blocks that are done, by candidate and block */
     public function done(PlanJob $job, int $candidates): array
     {
         $done = array_fill(0, $candidates, []);
@@ -91,7 +91,7 @@ final class PlanJobRepository extends ServiceEntityRepository
             /** @var array{candidate: int|string, block: int|string, replays: string} $row */
             /** @var Numbers $numbers */
             $numbers = json_decode($row['replays'], true, 16, \JSON_THROW_ON_ERROR);
-            $done[(int) $row['candidate']][(int) $row['block']] = Replays::fromArray($numbers);
+            $done[(int) $row['candidate']][(int) $row['block']] = Tally::fromArray($numbers);
         }
 
         return $done;

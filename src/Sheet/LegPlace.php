@@ -29,21 +29,10 @@ final readonly class LegPlace
     {
         $choices = $sheet->getLegs();
         $asked = max(1, $input->getInt('leg', 1));
-        // Only what is asked for is played; a sheet's only leg needs none.
-        $legs = LegChain::play($sheet->getRack(), 1 === $asked && \count($choices) < 2 ? [] : \array_slice($choices, 0, $asked));
+        // Only what comes before is played.
+        $legs = LegChain::play($sheet->getRack(), \array_slice($choices, 0, $asked - 1));
         $leg = min($asked, $legs->done() + 1);
 
         return new self($sheet, $leg, $legs->before($leg), $legs, $choices[$leg - 1] ?? null);
-    }
-
-    /** Whether a leg can follow this one as it is kept. */
-    public function canGoOn(): bool
-    {
-        if (null === $this->kept) {
-            return false;
-        }
-        $legs = LegChain::play($this->rack, [$this->kept]);
-
-        return 1 === $legs->done() && $legs->hasNext(2);
     }
 }

@@ -5,17 +5,22 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpFoundation\InputBag;
+use ZigLane\App\Analysis\AnalysisKind;
+use ZigLane\App\Analysis\AnalysisRequest;
+use ZigLane\App\Drawing\Projection;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Table\Pocket;
 
 /** What is to be laid over the table, as the page speaks of it. */
 final readonly class LookInput
 {
-    public const LOOKS = ['route', 'spread', 'tips', 'speeds', 'zone', 'read', 'indirect', 'land'];
-
     private function __construct(
-        public string $look,
+        public AnalysisKind $kind,
         /** The next ball's label; empty when there is none. */
         public string $next,
         /** Its pocket, or empty for the best. */
@@ -34,7 +39,6 @@ final readonly class LookInput
     /** @param InputBag<string> $input */
     public static function of(InputBag $input, Rack $rack, string $called): self
     {
-        $look = $input->getString('look', 'route');
         $labels = array_map(static fn (Ball $ball): string => $ball->label(), $rack->objectBalls());
         $next = $input->getString('next');
         // The ball after the called one, unless another is chosen.
@@ -45,7 +49,7 @@ final readonly class LookInput
         $target = $input->getString('target');
 
         return new self(
-            \in_array($look, self::LOOKS, true) ? $look : 'route',
+            AnalysisKind::tryFrom($input->getString('look')) ?? AnalysisKind::Route,
             $next,
             Pocket::tryFrom($input->getString('next_pocket'))->value ?? '',
             max(10, min(95, $input->getInt('odds', 70))),
@@ -71,37 +75,28 @@ final readonly class LookInput
         return $others[0] ?? '';
     }
 
-    public function ballAfterNext(): ?Ball
-    {
-        return '' === $this->after ? null : Ball::named($this->after);
-    }
-
-    public function nextBall(): ?Ball
-    {
-        return Ball::named($this->next);
-    }
-
-    /** @return list<Pocket> the chosen pocket, or all */
-    public function pockets(): array
+    /**
+     * The request to the analysis.
+     *
+     * @throws CoreError If the shot cannot be played
+     */
+    public function request(Rack $rack, ShotChoice $choice, ShotSolver $solver, LengthScale $lengths, Projection $projection): AnalysisRequest
     {
         $pocket = Pocket::tryFrom($this->nextPocket);
+        $isPoint = !\in_array($this->target, ['', 'zone'], true);
 
-        return null === $pocket ? Pocket::cases() : [$pocket];
-    }
-
-    public function landsInZone(): bool
-    {
-        return 'zone' === $this->target;
-    }
-
-    /** @return array{float, float}|null */
-    public function point(): ?array
-    {
-        if (\in_array($this->target, ['', 'zone'], true)) {
-            return null;
-        }
-        [$x, $y] = explode(',', $this->target);
-
-        return [(float) $x, (float) $y];
+        return new AnalysisRequest(
+            $rack,
+            $solver->solve($rack->layout, $choice),
+            $solver,
+            $lengths,
+            Ball::named($this->next),
+            '' === $this->after ? null : Ball::named($this->after),
+            null === $pocket ? Pocket::cases() : [$pocket],
+            $this->odds / 100,
+            $isPoint ? $projection->spot(...array_map(floatval(...), explode(',', $this->target, 2))) : null,
+            'zone' === $this->target,
+            $this->more,
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\App\Words\Refused;
 
 /** Numbers as a page types and shows them: plain decimals. */
 final class NumberText
@@ -17,7 +18,7 @@ final class NumberText
     public static function between(string $text, string $what, float $least, float $most, string $unit): float
     {
         if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
-            throw new UnprocessableEntityHttpException(\sprintf('%s must be a number from %s to %s%s.', $what, self::plain($least), self::plain($most), $unit));
+            throw Refused::because('number', ['what' => $what, 'least' => self::plain($least), 'most' => self::plain($most), 'unit' => $unit]);
         }
 
         return (float) $text;

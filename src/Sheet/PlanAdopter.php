@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Sheet;
 
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Words\Refused;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\LegChain;
+use ZigLane\Core\Shot\ShotSolver;
 
 /** Brings a plan, or what was really shot of it, into its sheet. */
 final readonly class PlanAdopter
@@ -19,42 +19,42 @@ final readonly class PlanAdopter
     {
     }
 
-    /** The legs of a plan become the sheet's; with ball in hand the cue ball is placed as planned. */
-    public function take(RackSheet $sheet, ?PlanJob $job, int $plan, int $version): void
+    /**
+     * The legs of a plan become the sheet's; with ball in hand the cue ball is placed as planned.
+     *
+     * @param int $number of the plan, from 0
+     */
+    public function adopt(RackSheet $sheet, ?PlanJob $job, int $number, int $version): void
     {
-        $file = $this->file($job, $plan);
-        if (null !== $file->place && !$sheet->getRack()->layout->has(Ball::Cue)) {
-            $this->editor->layOut($sheet, $sheet->getRack()->layout->with(Ball::Cue, $file->place), $version);
+        $plan = self::plan($job, $number);
+        if (null !== $plan->place && !$sheet->getRack()->layout->has(Ball::Cue)) {
+            $this->editor->layOut($sheet, $sheet->getRack()->layout->with(Ball::Cue, $plan->place), $version);
             $version = $sheet->getVersion();
         }
-        $this->editor->run($sheet, $file->legs, $version);
+        $this->editor->keepLegs($sheet, $plan->choices(), $version);
     }
 
     /**
      * The layout after a leg as it was really shot.
      *
-     * @param string $at where the cue ball stopped, in diamonds
+     * @param int    $number of the plan, from 0
+     * @param int    $leg    from 1
+     * @param string $at     where the cue ball stopped, in diamonds
      *
-     * @throws UnprocessableEntityHttpException If the spot is not understood
-     * @throws CoreError                        If the cue ball cannot lie there
+     * @throws Refused   If the spot is not understood, or there is no plan
+     * @throws CoreError If the leg cannot be played, or the cue ball cannot lie there
      */
-    public function endedUp(RackSheet $sheet, ?PlanJob $job, int $plan, int $leg, string $at, int $version): void
+    public function endedUp(RackSheet $sheet, ?PlanJob $job, int $number, int $leg, string $at, int $version): void
     {
-        $file = $this->file($job, $plan);
-        $rack = $file->placed();
-        $solved = LegChain::play($rack, \array_slice($file->legs, 0, max(1, $leg)))->solved;
-        if ([] === $solved) {
-            throw new UnprocessableEntityHttpException('That leg cannot be played from the table as it is.');
-        }
-        $layout = $solved[\count($solved) - 1]->outcome->final;
-        $this->editor->layOut($sheet, $layout->with(Ball::Cue, SpotText::spot($at, $rack->equipment->table)), $version);
-        $this->editor->run($sheet, [], $sheet->getVersion());
+        $plan = self::plan($job, $number);
+        $shot = $plan->legs[max(1, min($leg, \count($plan->legs))) - 1];
+        $final = (new ShotSolver($plan->rack->equipment))->solve($shot->before, $shot->choice)->outcome->final;
+        $this->editor->layOut($sheet, $final->with(Ball::Cue, SpotText::spot($at, $plan->rack->equipment->table)), $version);
+        $this->editor->keepLegs($sheet, [], $sheet->getVersion());
     }
 
-    private function file(?PlanJob $job, int $plan): PlanFile
+    private static function plan(?PlanJob $job, int $number): Plan
     {
-        $document = $job?->getPlan() ?? throw new UnprocessableEntityHttpException('There is no plan on this sheet yet.');
-
-        return PlanFile::plan($document, $plan);
+        return $job?->getPlan()?->plan($number) ?? throw Refused::because('noPlan');
     }
 }

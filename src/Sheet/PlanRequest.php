@@ -8,6 +8,7 @@ use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Words\Refused;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
@@ -68,7 +69,7 @@ final readonly class PlanRequest
         if (null === $job) {
             return new self(weights: array_map(strval(...), $weights->toArray()));
         }
-        $constraints = $job->getConstraints();
+        $constraints = $job->getConstraintNames();
 
         return new self(
             implode(', ', array_map(static fn (array $pair): string => implode(' ', $pair), $constraints['forbidden'])),
@@ -87,7 +88,7 @@ final readonly class PlanRequest
             $rack = $rack->inHand($this->inHand ?? (BallInHand::None === $rack->ballInHand ? BallInHand::Anywhere : $rack->ballInHand));
         }
         if ([] === $rack->objectBalls()) {
-            throw new UnprocessableEntityHttpException('There is no object ball on the table: lay out the balls first.');
+            throw Refused::because('noObjectBall');
         }
 
         $rack = $rack->withRules(RuleOptions::of($this->rules));
@@ -102,13 +103,7 @@ final readonly class PlanRequest
      */
     public function constraints(): array
     {
-        [$forbidden, $one] = ConstraintText::forbidden($this->forbidden);
-        [$before, $other] = ConstraintText::before($this->before);
-        if (null !== $one || null !== $other) {
-            throw new UnprocessableEntityHttpException($one ?? $other);
-        }
-
-        return ['forbidden' => $forbidden, 'before' => $before];
+        return ['forbidden' => ConstraintText::forbidden($this->forbidden), 'before' => ConstraintText::before($this->before)];
     }
 
     /**

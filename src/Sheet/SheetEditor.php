@@ -51,7 +51,7 @@ final readonly class SheetEditor
         }
         $sheet = new RackSheet($owner, $name, $rack, $submission, $this->clock->now());
         if (null !== $shot) {
-            $sheet->plan([$shot, ...$later], $this->clock->now());
+            $sheet->keepLegs([$shot, ...$later], $this->clock->now());
         }
         $this->manager->persist($sheet);
         $this->manager->persist(new LayoutStep($sheet, 0, $rack));
@@ -93,7 +93,7 @@ final readonly class SheetEditor
         $this->change($sheet, $version, function () use ($sheet, $shot, $leg): void {
             $legs = $sheet->getLegs();
             $legs[min($leg - 1, \count($legs))] = $shot;
-            $sheet->plan(array_values($legs), $this->clock->now());
+            $sheet->keepLegs(array_values($legs), $this->clock->now());
         });
     }
 
@@ -102,15 +102,15 @@ final readonly class SheetEditor
      *
      * @param list<ShotChoice> $legs
      */
-    public function run(RackSheet $sheet, array $legs, int $version): void
+    public function keepLegs(RackSheet $sheet, array $legs, int $version): void
     {
-        $this->change($sheet, $version, fn () => $sheet->plan($legs, $this->clock->now()));
+        $this->change($sheet, $version, fn () => $sheet->keepLegs($legs, $this->clock->now()));
     }
 
     /** Takes a leg and all after it off the run. */
     public function cutBack(RackSheet $sheet, int $version, int $leg): void
     {
-        $this->change($sheet, $version, fn () => $sheet->plan(\array_slice($sheet->getLegs(), 0, $leg - 1), $this->clock->now()));
+        $this->change($sheet, $version, fn () => $sheet->keepLegs(\array_slice($sheet->getLegs(), 0, $leg - 1), $this->clock->now()));
     }
 
     /** The player that odds are worked out for; undo does not take it back. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
@@ -83,5 +84,27 @@ final readonly class ShotUnits
             TipUnit::Percent => NumberText::between($typed, 'The tip offset', 0, 100, ' % of the radius'),
             TipUnit::Millimetres => NumberText::between($typed, 'The tip offset', 0, $this->perRadius(TipUnit::Millimetres), ' mm'),
         } / $this->perRadius($unit);
+    }
+
+    /** A stroke in a few words: clock, tip, lengths, and where they are unusual elevation and side of the pocket. */
+    public function strokeText(ShotChoice $choice): string
+    {
+        $stroke = $choice->stroke;
+        $aside = 1000 * $choice->aside;
+
+        return implode(', ', array_filter([
+            $stroke->tip->clock().' '.$this->tipText($stroke->tip),
+            \sprintf('%.1f lengths', $this->lengths->lengths($stroke->speed)),
+            $stroke->elevation < 5.0 ? '' : \sprintf('raised %.0f°', $stroke->elevation),
+            abs($aside) < 0.5 ? '' : \sprintf('%.0f mm to the %s of the pocket', abs($aside), $aside > 0 ? 'left' : 'right'),
+        ]));
+    }
+
+    /** @return array<string, string> what a stroke puts into the fields of the desk */
+    public function taken(ShotChoice $choice): array
+    {
+        $input = StrokeInput::fromChoice($choice, $this);
+
+        return ['ball' => $input->ball, 'pocket' => $input->pocket, 'direction' => $input->direction, 'elevation' => $input->elevation, 'clock' => $input->clock, 'tips' => $input->tips, 'unit' => $input->unit->value, 'lengths' => $input->lengths, 'aside' => $input->aside];
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Sheet;
 
-use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\App\Words\Refused;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\TableProfile;
@@ -16,7 +16,7 @@ final class SpotText
     public static function spot(string $text, TableProfile $table): Spot
     {
         if (1 !== preg_match('/^\s*(-?\d{1,3}(?:\.\d{1,12})?)\s*[,;\s]\s*(-?\d{1,3}(?:\.\d{1,12})?)\s*$/', $text, $found)) {
-            throw new UnprocessableEntityHttpException('Type a spot as two numbers in diamonds, along and across: 4.5,1.25. Along runs from 0 at the head rail to 8, across from 0 at the right rail to 4.');
+            throw Refused::because('spot');
         }
 
         return Spot::diamonds((float) $found[1], (float) $found[2], $table);
@@ -24,6 +24,6 @@ final class SpotText
 
     public static function ball(string $name): Ball
     {
-        return Ball::named($name) ?? throw new UnprocessableEntityHttpException('There is no such ball. The cue ball and the 1 to the 15 can be laid out.');
+        return Ball::named($name) ?? throw Refused::because('ball');
     }
 }

@@ -6,6 +6,7 @@ namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\App\Words\Refused;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
@@ -71,11 +72,11 @@ final readonly class StrokeInput
     {
         $ball = Ball::named($this->ball);
         if (null === $ball || Ball::Cue === $ball) {
-            throw new UnprocessableEntityHttpException('Choose an object ball: click it on the table or in the list.');
+            throw Refused::because('objectBall');
         }
-        $pocket = Pocket::tryFrom($this->pocket) ?? throw new UnprocessableEntityHttpException('There is no such pocket. The pockets are HR, SR, FR on the right rail and HL, SL, FL on the left.');
+        $pocket = Pocket::tryFrom($this->pocket) ?? throw Refused::because('pocket');
         if (1 !== preg_match('/^(\d{1,2})(?::([0-5]?\d))?$/', $this->clock, $found) || (int) $found[1] > 12) {
-            throw new UnprocessableEntityHttpException('Type the tip position as a clock time from 12:00 (above) by 3:00 (right), 6:00 (below) and 9:00 (left), like 1:30.');
+            throw Refused::because('clock');
         }
         $hour = (int) $found[1] + (int) ($found[2] ?? 0) / 60;
         $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $units->lengths->most()) / 100, ' lengths');

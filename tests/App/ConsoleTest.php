@@ -56,7 +56,7 @@ final class ConsoleTest extends TestCase
         self::assertSame([0, ''], [$code, $errors]);
         $plan = json_decode($output, true);
         self::assertIsArray($plan);
-        self::assertSame(['zig-lane/plan', 1], [$plan['format'], $plan['version']]);
+        self::assertSame(['zig-lane/plan', 2], [$plan['format'], $plan['version']]);
         self::assertIsArray($plan['legs']);
         self::assertSame(['3', '9'], array_column($plan['legs'], 'ball'));
         $again = json_decode(self::console('lane:plan - --seconds 60 --blocks 2', $rack)[1], true);

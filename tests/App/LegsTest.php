@@ -64,7 +64,7 @@ final class LegsTest extends AppTestCase
         $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/run");
 
         self::assertResponseIsSuccessful();
-        self::assertMatchesRegularExpression('/All 2 legs: \d+ of 100 \(\d+ to \d+; 200 runs simulated, each leg aimed anew\)\. Leg by leg: \d+, \d+\./', $this->text());
+        self::assertMatchesRegularExpression('/All 2 legs: \d+ % \(\d+ to \d+ %; 200 runs simulated, each leg aimed anew\)\. Leg by leg: \d+ %, \d+ %\./', $this->text());
     }
 
     public function testTheRunIsExportedAndImported(): void

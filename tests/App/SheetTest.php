@@ -116,7 +116,7 @@ final class SheetTest extends AppTestCase
             $editor = static::getContainer()->get(SheetEditor::class);
             $account = $this->manager()->find(Account::class, $account->getId());
             self::assertNotNull($account);
-            $sheet = $editor->create($account, 'Über „Rack“ / '.$size->label(), $rack, Uuid::v4(), new ShotChoice(Ball::Three, Pocket::SideLeft, new Stroke(Tip::atClock(1.25, 0.21), 1.87654321, 2.5)));
+            $sheet = $editor->create($account, 'Über „Rack“ / '.$size->value, $rack, Uuid::v4(), new ShotChoice(Ball::Three, Pocket::SideLeft, new Stroke(Tip::atClock(1.25, 0.21), 1.87654321, 2.5)));
             $this->client->request('GET', "/sheets/{$sheet->getId()}/export");
             self::assertResponseIsSuccessful();
             self::assertStringContainsString('.rack.json', (string) $this->client->getResponse()->headers->get('Content-Disposition'));
@@ -137,7 +137,7 @@ final class SheetTest extends AppTestCase
         $this->import('{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layout": {"cue": [0.5, 0.5], "1": [0.53, 0.5], "12": [1, 1]}}');
 
         self::assertResponseStatusCodeSame(422);
-        self::assertStringContainsString('layout.1: overlaps cue by 27.1 mm', $this->text());
+        self::assertStringContainsString('layout.1: overlaps cue by 27.2 mm', $this->text());
         self::assertStringContainsString('layout.12: is not used in nine-ball', $this->text());
         self::assertCount(0, $this->manager()->getRepository(RackSheet::class)->findBy(['owner' => $account->getId()]));
     }

@@ -96,7 +96,7 @@ final class RackSheetTest extends BrowserTestCase
         [$x, $y] = $this->onScreen(5, 1.5);
         $this->browser->executeScript('document.elementFromPoint(arguments[0], arguments[1]).dispatchEvent(new MouseEvent("click", {bubbles: true, clientX: arguments[0], clientY: arguments[1]}))', [$x, $y]);
         $this->see('#overlay .of-target');
-        $this->until(fn (): bool => str_contains($this->text('#look'), 'of 100'), 'no landing is told');
+        $this->until(fn (): bool => str_contains($this->text('#look'), '% · '), 'no landing is told');
 
         $look('route');
         $this->until(fn (): bool => str_contains($this->text('#look'), 'cue ball stops'), 'the strip does not tell the route again');
@@ -192,7 +192,7 @@ final class RackSheetTest extends BrowserTestCase
         $this->click('.next-steps a:not(.next)');
         $this->click('.ask .buttons .button');
         $this->see('.strip .card');
-        $this->until(fn (): bool => str_contains($this->text('[data-run-odds]'), 'of 100 run out'), 'the run was not rehearsed');
+        $this->until(fn (): bool => str_contains($this->text('[data-run-odds]'), '% run out'), 'the run was not rehearsed');
         // The work goes on after a reload, and ends.
         $this->browser->navigate()->refresh();
         $this->see('.strip .card');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format\Internal;
 
 use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Position\Ball;
@@ -27,36 +28,44 @@ final class Reader
     /**
      * The document as an array.
      *
+     * @param non-empty-list<int> $versions that are read
+     *
      * @return array<mixed>
      *
      * @throws InvalidFile If it is too long, no JSON, or not of this format and version
      */
-    public static function document(string $json, int $maxBytes, string $format): array
+    public static function document(string $json, int $maxBytes, string $format, array $versions = [1]): array
     {
         if (\strlen($json) > $maxBytes) {
-            throw new InvalidFile([new Fault('', \sprintf('the file has %d bytes; at most %d are read', \strlen($json), $maxBytes))]);
+            throw InvalidFile::because('', new Fact('file.tooLong', ['bytes' => \strlen($json), 'most' => $maxBytes]));
         }
         try {
             $document = json_decode($json, true, 16, \JSON_THROW_ON_ERROR);
         } catch (\JsonException $e) {
-            throw new InvalidFile([new Fault('', \sprintf('the file is not JSON (%s); a %s file is allowed', lcfirst($e->getMessage()), $format))]);
+            throw InvalidFile::because('', new Fact('file.notJson', ['why' => lcfirst($e->getMessage()), 'format' => $format]));
         }
         if (!\is_array($document) || array_is_list($document) && [] !== $document) {
-            throw new InvalidFile([new Fault('', \sprintf('the file holds %s; an object of format %s is allowed', self::show($document), $format))]);
+            throw InvalidFile::because('', new Fact('file.notObject', ['found' => self::show($document), 'format' => $format]));
         }
         if (($document['format'] ?? null) !== $format) {
-            throw new InvalidFile([new Fault('format', \sprintf('found %s; "%s" is allowed', self::show($document['format'] ?? null), $format))]);
+            throw InvalidFile::because('format', new Fact('file.format', ['found' => self::show($document['format'] ?? null), 'format' => $format]));
         }
-        if (($document['version'] ?? null) !== 1) {
-            throw new InvalidFile([new Fault('version', \sprintf('found %s; 1 is allowed', self::show($document['version'] ?? null)))]);
+        if (!\in_array($document['version'] ?? null, $versions, true)) {
+            throw InvalidFile::because('version', new Fact('file.version', ['found' => self::show($document['version'] ?? null), 'allowed' => implode(' or ', $versions)]));
         }
 
         return $document;
     }
 
-    public function fault(string $path, string $message): void
+    /** @param array<string, string|int|float> $values */
+    public function fault(string $path, string $kind, array $values = []): void
     {
-        $this->faults[] = new Fault($path, $message);
+        $this->because($path, new Fact('file.'.$kind, $values));
+    }
+
+    public function because(string $path, Fact $fact): void
+    {
+        $this->faults[] = new Fault($path, $fact);
     }
 
     public function isClean(): bool
@@ -80,7 +89,7 @@ final class Reader
     {
         foreach (array_keys($object) as $key) {
             if (!\in_array((string) $key, $known, true)) {
-                $this->fault(self::join($path, self::key((string) $key)), 'is not a known field; allowed: '.implode(', ', $known));
+                $this->fault(self::join($path, self::key((string) $key)), 'unknownField', ['allowed' => implode(', ', $known)]);
             }
         }
     }
@@ -97,7 +106,7 @@ final class Reader
             return [];
         }
         if (!\is_array($value) || (array_is_list($value) && [] !== $value)) {
-            $this->fault(self::join($path, $key), \sprintf('found %s; an object is allowed', self::show($value)));
+            $this->fault(self::join($path, $key), 'object', ['found' => self::show($value)]);
 
             return [];
         }
@@ -110,7 +119,7 @@ final class Reader
     {
         if (!\array_key_exists($key, $parent)) {
             if (null === $default) {
-                $this->fault(self::join($path, $key), \sprintf('is missing; a number from %s to %s is allowed', self::show($least), self::show($most)));
+                $this->fault(self::join($path, $key), 'missingNumber', ['least' => $least, 'most' => $most]);
             }
 
             return $default ?? $least;
@@ -139,7 +148,7 @@ final class Reader
             }
         }
         $allowed = implode(', ', array_map(static fn (\BackedEnum $case): string => (string) $case->value, $enum::cases()));
-        $this->fault(self::join($path, $key), \sprintf('found %s; allowed: %s', self::show($value), $allowed));
+        $this->fault(self::join($path, $key), 'choice', ['found' => self::show($value), 'allowed' => $allowed]);
 
         return null;
     }
@@ -161,7 +170,7 @@ final class Reader
         $fields = $this->numbers($object, 'balls', array_diff_key($limits, $parts), ['friction']);
         if (null !== $friction) {
             if (!\is_array($friction) || !array_is_list($friction) || 3 !== \count($friction)) {
-                $this->fault('balls.friction', \sprintf('found %s; a list of three numbers is allowed', self::show($friction)));
+                $this->fault('balls.friction', 'threeNumbers', ['found' => self::show($friction)]);
             } else {
                 foreach (array_keys($parts) as $i => $name) {
                     $value = $this->checked($friction[$i], "balls.friction.$i", $limits[$name][1], $limits[$name][2]);
@@ -218,44 +227,57 @@ final class Reader
         $hasMetres = \array_key_exists('layout', $document);
         $hasDiamonds = \array_key_exists('layoutDiamonds', $document);
         if ($hasMetres === $hasDiamonds) {
-            $this->fault('layout', $hasMetres ? 'layout and layoutDiamonds are both given; one of them is allowed' : 'is missing; layout or layoutDiamonds is allowed');
+            $this->fault('layout', $hasMetres ? 'twoLayouts' : 'noLayout');
 
             return [Layout::empty(), 'layout'];
         }
         $field = $hasMetres ? 'layout' : 'layoutDiamonds';
         $object = $this->object($document, '', $field, true);
         if (\count($object) > $maxBalls) {
-            $this->fault($field, \sprintf('holds %d balls; at most %d are allowed', \count($object), $maxBalls));
+            $this->fault($field, 'tooManyBalls', ['found' => \count($object), 'most' => $maxBalls]);
 
             return [Layout::empty(), $field];
         }
+        $spot = $hasMetres ? Spot::metres(...) : static fn (float $x, float $y): Spot => Spot::diamonds($x, $y, $table);
+
+        return [$this->spots($object, $field, $spot), $field];
+    }
+
+    /**
+     * Balls with their spots, two numbers each.
+     *
+     * @param array<mixed>                 $object
+     * @param \Closure(float, float): Spot $spot
+     */
+    public function spots(array $object, string $path, \Closure $spot): Layout
+    {
         $layout = Layout::empty();
         foreach ($object as $name => $value) {
-            $path = self::join($field, self::key((string) $name));
+            $at = self::join($path, self::key((string) $name));
             $ball = Ball::named((string) $name);
             if (null === $ball) {
-                $this->fault($path, 'is not a ball; allowed: cue, 1 to 15');
+                $this->fault($at, 'notABall');
                 continue;
             }
             if (!\is_array($value) || !array_is_list($value) || 2 !== \count($value)) {
-                $this->fault($path, \sprintf('found %s; a list of two numbers is allowed', self::show($value)));
+                $this->fault($at, 'twoNumbers', ['found' => self::show($value)]);
                 continue;
             }
-            $x = $this->checked($value[0], "$path.0", -100.0, 100.0);
-            $y = $this->checked($value[1], "$path.1", -100.0, 100.0);
+            $x = $this->checked($value[0], "$at.0", -100.0, 100.0);
+            $y = $this->checked($value[1], "$at.1", -100.0, 100.0);
             if (null !== $x && null !== $y) {
-                $layout = $layout->with($ball, $hasMetres ? Spot::metres($x, $y) : Spot::diamonds($x, $y, $table));
+                $layout = $layout->with($ball, $spot($x, $y));
             }
         }
 
-        return [$layout, $field];
+        return $layout;
     }
 
     /** @param list<IllegalLayout> $faults */
     public function layoutFaults(array $faults, string $field): void
     {
         foreach ($faults as $fault) {
-            $this->fault($field.'.'.$fault->ball->label(), $fault->found);
+            $this->because($field.'.'.$fault->ball->label(), $fault->fact());
         }
     }
 
@@ -276,7 +298,7 @@ final class Reader
     private function checked(mixed $value, string $path, float $least, float $most): ?float
     {
         if ((!\is_int($value) && !\is_float($value)) || $value < $least || $value > $most || !is_finite((float) $value)) {
-            $this->fault($path, \sprintf('found %s; a number from %s to %s is allowed', self::show($value), self::show($least), self::show($most)));
+            $this->fault($path, 'number', ['found' => self::show($value), 'least' => $least, 'most' => $most]);
 
             return null;
         }

@@ -5,23 +5,30 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\MissLeave;
-use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
-use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Plan\Reason;
+use ZigLane\Core\Plan\Risks;
+use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\Zone;
+use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Shot\CushionPoint;
+use ZigLane\Core\Shot\IndirectSearch;
+use ZigLane\Core\Shot\IndirectWay;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\CueClearance;
@@ -37,8 +44,9 @@ final readonly class LegWriter
     private const TRIES = 200;
     /** In a first plan, which is soon followed by better. */
     private const QUICK_TRIES = 50;
-    /** Odds of the next pot that count as in its zone. */
-    public const ZONE = 0.6;
+    /** Tries of a shot that is compared with others, and how many others. */
+    private const COMPARED = 60;
+    private const OTHERS = 12;
     /** Differences from this share on are told. */
     private const TOLD = 0.04;
 
@@ -50,66 +58,87 @@ final readonly class LegWriter
     }
 
     /**
-     * @param list<array{SolvedShot, Option, Policy}> $shots
+     * @param list<PlannedShot> $shots
      *
      * @return list<Leg>
      */
-    public function legs(array $shots, Replays $replays): array
+    public function legs(array $shots, Tally $replays): array
     {
         $legs = [];
-        foreach ($shots as $i => [$shot, , $policy]) {
-            $legs[] = $this->leg($i + 1, $shot, $shots[$i + 1][0] ?? null, $policy, $shots[$i + 1][2] ?? null, $replays);
+        foreach ($shots as $i => $planned) {
+            $legs[] = $this->leg($i + 1, $planned, $shots[$i + 1] ?? null, $replays);
         }
 
         return $legs;
     }
 
-    private function leg(int $number, SolvedShot $shot, ?SolvedShot $next, Policy $policy, ?Policy $after, Replays $replays): Leg
+    private function leg(int $number, PlannedShot $planned, ?PlannedShot $after, Tally $replays): Leg
     {
+        $shot = $planned->shot;
+        $next = $after?->shot;
         $nextBall = $next?->choice->ball;
         $tries = $this->isQuick ? self::QUICK_TRIES : self::TRIES;
         $trials = Trials::of($shot, $this->solver, $this->rack->player, $tries, 1, $nextBall);
         $lines = null === $next ? [] : $this->lines($next);
-        $zone = [] === $lines || $this->isQuick ? [] : Zone::of($lines, $this->rack->equipment)->polygons(self::ZONE);
+        $zone = [] === $lines || $this->isQuick ? [] : ZoneLevel::of(Zone::of($lines, $this->rack->equipment), [Plan::ZONE, ...Plan::DARKER]);
         $lands = 0;
         foreach ($trials->landings as $landing) {
-            $lands += null === $next || ([] !== $lines && Zone::best($lines, $landing) >= self::ZONE) ? 1 : 0;
+            $lands += null === $next || ([] !== $lines && Zone::best($lines, $landing) >= Plan::ZONE) ? 1 : 0;
         }
-        $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, self::ZONE, $this->solver);
+        $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, Plan::ZONE, $this->solver);
         $lane = $lane instanceof Lane ? $lane : null;
         $share = static fn (int $count): float => $count / $tries;
-        $risks = ['scratch' => $share(array_sum($trials->scratches)), 'hook' => $share($trials->hooked), 'contact' => $share(0 === \count($trials->struck) ? 0 : max($trials->struck)), 'miscue' => $share($trials->miscues)];
-        $misses = $this->isQuick || $this->isBreak($shot) ? null : MissLeave::of($trials->misses, $shot->layout, $policy->group, $shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $this->solver));
+        $risks = new Risks($share(array_sum($trials->scratches)), $share($trials->hooked), $share(0 === \count($trials->struck) ? 0 : max($trials->struck)), $share($trials->miscues));
         $reasons = $this->isQuick ? [] : [
-            ...$this->trouble($shot, $policy),
-            ...(null === $next || null === $after ? [] : $this->side($shot, $next, $after)),
-            ...$this->way($lane, $nextBall),
+            ...$this->trouble($planned),
+            ...(null === $after ? [] : $this->side($shot, $after)),
+            ...(null === $lane?->angle || null === $nextBall ? [] : [Reason::way($nextBall, $lane->angle, $lane->slower, $lane->harder)]),
             ...$this->cushion($shot),
             ...$this->raised($shot),
             ...$this->avoided($shot, $risks),
-            ...$this->second($shot, $policy),
+            ...$this->second($planned),
         ];
 
-        return new Leg($number, $shot, $trials->chance(), $share($lands), $replays->chanceFrom($number), $risks, $misses, $zone, $lane, $reasons);
+        return new Leg(
+            $number,
+            $shot->choice,
+            $shot->layout,
+            $shot->strike->direction,
+            $shot->aim->ghost->cutDegrees,
+            $shot->aim->ghost->at,
+            CushionPoint::of($shot),
+            null === $shot->scratch() ? $shot->outcome->final->spot(Ball::Cue) : null,
+            $trials->chance(),
+            $share($lands),
+            $replays->chanceFrom($number),
+            $risks,
+            $this->isQuick || $this->isBreak($shot) ? null : $this->misses($planned, $trials),
+            $zone,
+            $lane,
+            $reasons,
+        );
     }
 
-    /** @return list<string> what comes after the break shot as meant */
-    private function thenOn(Layout $opened): array
+    private function misses(PlannedShot $planned, Trials $trials): MissLeave
     {
-        if (!$opened->has(Ball::Cue)) {
-            return [];
-        }
-        $next = (new Leave($this->rack, $this->solver, 2 * \count(Pocket::cases())))->surest($opened, Order::balls(Replays::bits($opened)));
-
-        return [null === $next ? 'then on: as meant nothing goes straight from there' : \sprintf('then on: as meant the %s in %s is the easiest from there, %.0f of 100', $next[0]->label(), $next[1]->value, 100 * $next[2])];
+        return MissLeave::of($trials->misses, $planned->shot->layout, $planned->policy->group, $planned->shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $this->solver));
     }
 
-    /** @return list<string> */
+    /** What comes after the break shot as meant. */
+    private function thenOn(Layout $opened): Fact
+    {
+        $next = (new Leave($this->rack, $this->solver, 2 * \count(Pocket::cases())))->surest($opened, Order::balls(Order::maskOf($opened)));
+
+        return Reason::thenOn($next[0] ?? null, $next[1] ?? null, $next[2] ?? null);
+    }
+
+    /** @return list<Fact> */
     private function raised(SolvedShot $shot): array
     {
-        $clearance = CueClearance::of($shot->layout, $shot->strike->direction, $shot->choice->stroke->tip, $this->rack->equipment);
+        $stroke = $shot->choice->stroke;
+        $clearance = CueClearance::of($shot->layout, $shot->strike->direction, $stroke->tip, $this->rack->equipment);
 
-        return $clearance->least > StrokeLattice::ELEVATION ? [\sprintf('the cue raised to %.0f°, for %s is behind the cue ball', $shot->choice->stroke->elevation, $clearance->over instanceof Ball ? $clearance->over->spoken() : 'the '.($clearance->over->value ?? '').' rail')] : [];
+        return $clearance->least > StrokeLattice::ELEVATION && null !== $clearance->over ? [Reason::raised($stroke->elevation, $clearance->over)] : [];
     }
 
     /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
@@ -124,39 +153,82 @@ final readonly class LegWriter
         return PotModel::findAll($next->layout, $next->choice->ball, $this->isQuick ? [$next->choice->pocket] : Pocket::cases(), $this->solver, $this->rack->player);
     }
 
-    /** @return list<string> */
-    private function trouble(SolvedShot $shot, Policy $policy): array
+    /** @return list<Fact> */
+    private function trouble(PlannedShot $planned): array
     {
-        $tables = $policy->values->tables;
+        $shot = $planned->shot;
         $ball = $shot->choice->ball;
         if ($this->isBreak($shot)) {
-            $moved = BreakOff::opened($shot->layout, $shot->outcome->final);
+            $reasons = [Reason::breakShot(BreakOff::opened($shot->layout, $shot->outcome->final), BreakOff::MOVED)];
 
-            return [
-                \sprintf('the break shot: as meant it moves %d of the fourteen balls by more than %.0f cm', $moved, 100 * BreakOff::MOVED),
-                ...$this->thenOn($shot->outcome->final),
-            ];
+            return $shot->outcome->final->has(Ball::Cue) ? [...$reasons, $this->thenOn($shot->outcome->final)] : $reasons;
         }
-        if (null !== $shot->choice->direction) {
-            return [\sprintf('nothing sends the %s straight to a pocket with better odds', $ball->label())];
+        $way = IndirectSearch::wayOf($shot);
+        if (null !== $way) {
+            return [...$this->indirect($planned, $way), ...$this->freed($planned)];
         }
-        $others = Replays::bits($shot->layout) & ~(1 << $ball->value);
-        $open = array_filter($tables->pots($ball), static fn (PotCandidate $pot): bool => 0 === ($pot->blocking & $others));
-        $moved = array_filter($shot->disturbed(), static fn (Ball $other): bool => 0 !== ($tables->trouble() & 1 << $other->value));
+        $open = self::openWays($planned->policy->values->tables, $ball, Order::maskOf($shot->layout));
 
         return [
-            ...(1 === \count($open) ? [\sprintf('%s is the only pocket open to the %s', $shot->choice->pocket->value, $ball->label())] : []),
-            ...array_values(array_map(static fn (Ball $other): string => \sprintf('moves the %s, which goes nowhere as it lies', $other->label()), $moved)),
+            ...(1 === \count($open) && $open[0]->pocket === $shot->choice->pocket ? [Reason::onlyPocket($ball, $shot->choice->pocket)] : []),
+            ...$this->freed($planned),
         ];
+    }
+
+    /**
+     * Why a ball is not shot straight: what the best straight shot is worth beside this one, by the same tries.
+     *
+     * @return list<Fact>
+     */
+    private function indirect(PlannedShot $planned, IndirectWay $way): array
+    {
+        $policy = $planned->policy;
+        $mine = $policy->tried($planned->shot->layout, $planned->shot->choice, self::COMPARED, 3);
+        $best = $policy->options($planned->shot->layout, self::OTHERS, self::COMPARED, 3)[0] ?? null;
+        $isWorse = null !== $mine && ($best->value ?? 0.0) < $mine->value;
+
+        return $isWorse ? [Reason::indirect($way->fact(), $mine->value, null === $best || 0.0 === $best->value ? null : $best->value)] : [];
+    }
+
+    /**
+     * Balls that went nowhere and that the shot as meant moves, with the pockets that they go to afterwards.
+     *
+     * @return list<Fact>
+     */
+    private function freed(PlannedShot $planned): array
+    {
+        $shot = $planned->shot;
+        $trouble = $planned->policy->values->tables->trouble();
+        $moved = array_filter($shot->disturbed(), static fn (Ball $other): bool => 0 !== ($trouble & Order::bit($other)) && $shot->outcome->final->has($other));
+        if ([] === $moved || !$shot->goesOn()) {
+            return [];
+        }
+        $after = $planned->policy->on($shot->outcome->final)->values->tables;
+        $left = Order::maskOf($shot->outcome->final);
+
+        return array_values(array_map(static function (Ball $other) use ($after, $left): Fact {
+            $ways = \count(self::openWays($after, $other, $left));
+
+            return 0 === $ways ? Reason::moves($other) : Reason::frees($other, $ways);
+        }, $moved));
+    }
+
+    /** @return list<PotCandidate> the ways into a pocket that none of the balls on the table blocks */
+    private static function openWays(PlannerTables $tables, Ball $ball, int $mask): array
+    {
+        $others = $mask & ~Order::bit($ball);
+
+        return array_values(array_filter($tables->pots($ball), static fn (PotCandidate $pot): bool => 0 === ($pot->blocking & $others)));
     }
 
     /**
      * Which side of the next line, and what the other side would be worth: the spot mirrored over that line.
      *
-     * @return list<string>
+     * @return list<Fact>
      */
-    private function side(SolvedShot $shot, SolvedShot $next, Policy $after): array
+    private function side(SolvedShot $shot, PlannedShot $after): array
     {
+        $next = $after->shot;
         if (!$shot->goesOn() || null !== $next->choice->direction || $next->aim->ghost->cutDegrees < 5.0) {
             return [];
         }
@@ -167,14 +239,11 @@ final readonly class LegWriter
         if (!$this->isOnTable($there)) {
             return [];
         }
-        $mask = Replays::bits($shot->outcome->final);
-        $worth = $after->values->at($mask, $here->x, $here->y);
-        $other = $after->values->at($mask, $there->x, $there->y);
-        if ($worth - $other < self::TOLD * max($worth, 0.25)) {
-            return [];
-        }
+        $mask = Order::maskOf($shot->outcome->final);
+        $worth = $after->policy->values->at($mask, $here->x, $here->y);
+        $other = $after->policy->values->at($mask, $there->x, $there->y);
 
-        return [\sprintf('the right side of the %s: from the other side of its line the run is worth %d of 100 in place of %d', $next->choice->ball->label(), (int) round(100 * $other), (int) round(100 * $worth))];
+        return $worth - $other < self::TOLD * max($worth, 0.25) ? [] : [Reason::rightSide($next->choice->ball, $worth, $other)];
     }
 
     private function isOnTable(Spot $spot): bool
@@ -184,26 +253,11 @@ final readonly class LegWriter
         return $spot->x > $radius && $spot->y > $radius && $spot->x < $this->rack->equipment->table->length - $radius && $spot->y < $this->rack->equipment->table->width() - $radius;
     }
 
-    /** @return list<string> */
-    private function way(?Lane $lane, ?Ball $next): array
-    {
-        if (null === $lane || null === $next || null === $lane->angle) {
-            return [];
-        }
-        $room = \sprintf('room for %.0f %% softer and %.0f %% harder', 100 * $lane->slower, 100 * $lane->harder);
-
-        return match (true) {
-            $lane->angle < 35.0 => [\sprintf('comes into the line of the %s, %s', $next->label(), $room)],
-            $lane->angle > 55.0 => [\sprintf('crosses the line of the %s, %s', $next->label(), $room)],
-            default => [$room],
-        };
-    }
-
     /**
      * How far a tenth more speed carries the stop, against what it would on the open cloth, where the run grows with the square of the
      * speed after the contact.
      *
-     * @return list<string>
+     * @return list<Fact>
      */
     private function cushion(SolvedShot $shot): array
     {
@@ -220,17 +274,15 @@ final readonly class LegWriter
         $run = $shot->outcome->trajectory(Ball::Cue)->length() - (null === $contact ? 0.0 : $shot->layout->spot(Ball::Cue)->distanceTo($shot->aim->ghost->at));
         $open = 0.21 * $run;
 
-        return $moved < 0.6 * $open && $open > 0.1 ? [\sprintf('the %s cushion takes off speed: a tenth too hard stops %.0f cm farther on and not %.0f', $cushions[0]->rail->value, 100 * $moved, 100 * $open)] : [];
+        return $moved < 0.6 * $open && $open > 0.1 ? [Reason::cushionSlows($cushions[0]->rail, $moved, $open)] : [];
     }
 
     /**
      * What the same pot at natural roll and medium speed would risk more.
      *
-     * @param array{scratch: float, hook: float, contact: float, miscue: float} $risks
-     *
-     * @return list<string>
+     * @return list<Fact>
      */
-    private function avoided(SolvedShot $shot, array $risks): array
+    private function avoided(SolvedShot $shot, Risks $risks): array
     {
         if (null !== $shot->choice->direction || $this->isBreak($shot)) {
             return [];
@@ -247,13 +299,13 @@ final readonly class LegWriter
         $trials = Trials::of($natural, $this->solver, $this->rack->player, self::TRIES);
         $reasons = [];
         foreach ($trials->scratches as $pocket => $count) {
-            if ($count / self::TRIES > $risks['scratch'] + 2 * self::TOLD) {
-                $reasons[] = \sprintf('rolled naturally at medium speed the cue ball scratches in %s %d times of 100', $pocket, (int) round(100 * $count / self::TRIES));
+            if ($count / self::TRIES > $risks->scratch + 2 * self::TOLD) {
+                $reasons[] = Reason::naturalScratches(Pocket::from($pocket), $count / self::TRIES);
             }
         }
         foreach ($trials->struck as $number => $count) {
-            if ($count / self::TRIES > $risks['contact'] + 4 * self::TOLD) {
-                $reasons[] = \sprintf('rolled naturally it runs into the %d %d times of 100', $number, (int) round(100 * $count / self::TRIES));
+            if ($count / self::TRIES > $risks->contact + 4 * self::TOLD) {
+                $reasons[] = Reason::naturalRunsInto(Ball::from($number), $count / self::TRIES);
                 break;
             }
         }
@@ -261,22 +313,24 @@ final readonly class LegWriter
         return $reasons;
     }
 
-    /** @return list<string> */
-    private function second(SolvedShot $shot, Policy $policy): array
+    /** @return list<Fact> */
+    private function second(PlannedShot $planned): array
     {
+        $shot = $planned->shot;
+        $policy = $planned->policy;
         if ($this->isBreak($shot)) {
             return [];
         }
         if (null !== $policy->values->constraints->lockedLeg($shot->choice->ball)) {
-            return ['locked by you'];
+            return [Reason::locked()];
         }
-        $mine = $policy->tried($shot->layout, $shot->choice, 60, 3);
-        foreach ($policy->options($shot->layout, 12, 60, 3) as $other) {
+        $mine = $policy->tried($shot->layout, $shot->choice, self::COMPARED, 3);
+        foreach ($policy->options($shot->layout, self::OTHERS, self::COMPARED, 3) as $other) {
             $choice = $other->choice;
             if (null !== $mine && ($choice->ball !== $shot->choice->ball || $choice->pocket !== $shot->choice->pocket)) {
-                $less = 100 * ($mine->value - $other->value);
+                $less = $mine->value - $other->value;
 
-                return $less < 0.5 ? [] : [\sprintf('second best: the %s in %s, %.0f points less', $choice->ball->label(), $choice->pocket->value, $less)];
+                return $less < 0.005 ? [] : [Reason::secondBest($choice->ball, $choice->pocket, $less)];
             }
         }
 

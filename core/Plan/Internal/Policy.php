@@ -13,7 +13,6 @@ use ZigLane\Core\Plan\Chooser;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
-use ZigLane\Core\Plan\Replays;
 use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\Randomness;
@@ -84,7 +83,7 @@ final readonly class Policy implements Chooser
         $tries = $this->values->isRough ? self::ROUGH : self::NOISE;
         $options = $policy->options($layout, self::OPTIONS, $tries, $seed);
         $straight = $options[0]->value ?? 0.0;
-        $usual = $policy->values->usual(Replays::bits($layout));
+        $usual = $policy->values->usual(Order::maskOf($layout));
         if ($straight < self::POOR * $usual) {
             array_push($options, ...$policy->indirect($layout, self::TURN, self::ODD, $tries, $seed));
             usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
@@ -106,7 +105,7 @@ final readonly class Policy implements Chooser
     private function thin(Layout $layout): ?Option
     {
         $order = $this->values->order;
-        $sure = $this->surest($layout, $order->next(Replays::bits($layout))) ?? $this->surest($layout, $order->choice(Replays::bits($layout)));
+        $sure = $this->surest($layout, $order->next(Order::maskOf($layout))) ?? $this->surest($layout, $order->choice(Order::maskOf($layout)));
         if (null === $sure) {
             return null;
         }
@@ -123,7 +122,7 @@ final readonly class Policy implements Chooser
     public function elsewhere(Layout $layout, int $seed): ?Option
     {
         $tables = $this->values->tables;
-        $balls = $this->values->order->choice(Replays::bits($layout));
+        $balls = $this->values->order->choice(Order::maskOf($layout));
         $sure = $this->surest($layout, $balls);
         if (null === $sure) {
             return null;
@@ -145,7 +144,7 @@ final readonly class Policy implements Chooser
     private function surest(Layout $layout, int $balls): ?array
     {
         $cue = $layout->spot(Ball::Cue);
-        $mask = Replays::bits($layout);
+        $mask = Order::maskOf($layout);
         $tables = $this->values->tables;
         $best = null;
         $most = self::THIN;
@@ -194,7 +193,7 @@ final readonly class Policy implements Chooser
      */
     public function indirect(Layout $layout, float $step, int $count, int $tries, int $seed): array
     {
-        $mask = Replays::bits($layout);
+        $mask = Order::maskOf($layout);
         $on = Order::balls($this->values->order->next($mask));
         $made = Order::balls($this->values->order->toCome($mask));
         $search = new IndirectSearch($this->values->tables->rack, $step);
@@ -218,7 +217,7 @@ final readonly class Policy implements Chooser
     public function ranked(Layout $layout): array
     {
         $cue = $layout->spot(Ball::Cue);
-        $mask = Replays::bits($layout);
+        $mask = Order::maskOf($layout);
         $tables = $this->values->tables;
         $ranked = $ways = [];
         foreach (Order::balls($this->values->order->next($mask)) as $ball) {
@@ -411,7 +410,7 @@ final readonly class Policy implements Chooser
         if (!$verdict->goesOn) {
             return 0.0;
         }
-        $after = Replays::bits($ending->final);
+        $after = Order::maskOf($ending->final);
         $trouble = $this->values->tables->trouble();
         $share = 1.0;
         $freed = 0;

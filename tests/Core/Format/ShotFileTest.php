@@ -11,6 +11,7 @@ use ZigLane\Core\Format\OutcomeFile;
 use ZigLane\Core\Format\ShotFile;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Tests\Told;
 
 /** Untrusted files: every fault is told with its path, and nothing gets through. */
 final class ShotFileTest extends TestCase
@@ -44,7 +45,7 @@ final class ShotFileTest extends TestCase
             ShotFile::parse($json);
             self::fail('the file was let through');
         } catch (InvalidFile $e) {
-            self::assertSame($lines, explode("\n", $e->getMessage()));
+            self::assertSame($lines, explode("\n", Told::of($e)));
         }
     }
 
@@ -78,9 +79,7 @@ final class ShotFileTest extends TestCase
 
     public function testATooLongFileIsNotRead(): void
     {
-        $this->expectException(InvalidFile::class);
-        $this->expectExceptionMessage('the file has 101 bytes; at most 100 are read');
-        ShotFile::parse(str_repeat(' ', 101), maxBytes: 100);
+        self::assertSame('the file has 101 bytes; at most 100 are read', Told::refusal(static fn (): ShotFile => ShotFile::parse(str_repeat(' ', 101), maxBytes: 100), InvalidFile::class));
     }
 
     public function testTheOutcomeCarriesWhatHappened(): void

@@ -6,10 +6,10 @@ namespace ZigLane\Tests\Core\Odds;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
-use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\Internal\PlannerTables;
+use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
@@ -41,7 +41,6 @@ final class FrozenBallTest extends TestCase
     public function testItsPotIsAimedFromTheBedAndItsChanceIsAsSimulated(array $cue, array $object, Pocket $pocket): void
     {
         $rack = new Rack(Game::NineBall, Table::layout([0 => $cue, 9 => $object]), player: new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']));
-        $simulator = new EventSimulator();
         $line = PotModel::find($rack->layout, Ball::Nine, $pocket, new ShotSolver(), $rack->player);
         self::assertNotNull($line);
         self::assertGreaterThanOrEqual(Table::R, min($line->ghost->x, $line->ghost->y, $rack->equipment->table->length - $line->ghost->x, $rack->equipment->table->width() - $line->ghost->y));
@@ -52,6 +51,6 @@ final class FrozenBallTest extends TestCase
         self::assertGreaterThan(0.5, $made);
         self::assertEqualsWithDelta($made, $line->chance($spot), 0.15);
         // So the planner knows it as a way into a pocket.
-        self::assertContains($pocket, array_map(static fn ($way): Pocket => $way->pocket, (new PlanSearch($rack))->policy(null)->values->tables->pots(Ball::Nine)));
+        self::assertContains($pocket, array_map(static fn ($way): Pocket => $way->pocket, PlannerTables::of($rack, Order::of(Game::NineBall))->pots(Ball::Nine)));
     }
 }

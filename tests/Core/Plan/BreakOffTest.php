@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Planning;
-use ZigLane\Core\Plan\Replays;
+use ZigLane\Core\Plan\Reason;
+use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\LayoutRules;
@@ -75,20 +77,21 @@ final class BreakOffTest extends TestCase
         self::assertSame($plan->replays->finished, $plan->replays->opened);
         self::assertGreaterThan(0.05, $plan->replays->meanThenOn());
         self::assertLessThanOrEqual(1.0, $plan->replays->meanThenOn());
-        self::assertEquals($plan->replays, Replays::fromArray($plan->replays->toArray()));
+        self::assertEquals($plan->replays, Tally::fromArray($plan->replays->toArray()));
         self::assertSame(2 * $plan->replays->opened, $plan->replays->plus($plan->replays)->opened);
 
-        self::assertSame([Ball::Seven, Ball::Four], array_map(static fn ($leg): Ball => $leg->shot->choice->ball, $legs));
-        self::assertSame(16, $legs[1]->shot->layout->count());
-        self::assertStringContainsString('the break shot: as meant it moves', $legs[1]->reasons[0]);
+        self::assertSame([Ball::Seven, Ball::Four], array_map(static fn ($leg): Ball => $leg->choice->ball, $legs));
+        self::assertSame(16, $legs[1]->before->count());
+        $opened = (new ShotSolver())->solve($legs[1]->before, $legs[1]->choice)->outcome->final;
+        self::assertContainsEquals(Reason::breakShot(BreakOff::opened($legs[1]->before, $opened), BreakOff::MOVED), $legs[1]->reasons);
         // Then on: the easiest pot of the opened rack, with the chance that it has there.
-        self::assertMatchesRegularExpression('/^then on: as meant the (\d+) in (\w\w) is the easiest from there, (\d+) of 100$/', $legs[1]->reasons[1]);
-        sscanf($legs[1]->reasons[1], 'then on: as meant the %d in %2s is the easiest from there, %d of 100', $number, $pocket, $percent);
-        $opened = $legs[1]->shot->outcome->final;
-        $ball = Ball::from((int) $number);
-        $chance = PotModel::find($opened, $ball, Pocket::from((string) $pocket), new ShotSolver(), $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
-        self::assertEqualsWithDelta(100 * $chance, $percent, 0.51);
-        $played = LegChain::play($rack, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $legs))->solved;
-        self::assertEquals($legs[1]->shot->outcome->final, $played[1]->outcome->final);
+        $then = array_values(array_filter($legs[1]->reasons, static fn (Fact $reason): bool => 'reason.thenOn' === $reason->kind))[0]->values;
+        [$ball, $pocket] = [$then['ball'], $then['pocket']];
+        self::assertInstanceOf(Ball::class, $ball);
+        self::assertInstanceOf(Pocket::class, $pocket);
+        $chance = PotModel::find($opened, $ball, $pocket, new ShotSolver(), $rack->player)?->chance($opened->spot(Ball::Cue)) ?? 0.0;
+        self::assertEqualsWithDelta($chance, $then['chanceShare'], 1e-9);
+        $played = LegChain::play($rack, array_map(static fn ($leg): ShotChoice => $leg->choice, $legs))->solved;
+        self::assertEquals($opened, $played[1]->outcome->final);
     }
 }

@@ -8,9 +8,13 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
+use ZigLane\Core\Plan\Internal\PlannerTables;
+use ZigLane\Core\Plan\Internal\Policy;
+use ZigLane\Core\Plan\Internal\ValueTable;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\MissLeave;
-use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\Order;
+use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
@@ -105,9 +109,9 @@ final class LeaveTest extends TestCase
     public function testTheWeightOfTheTwoWayShotPricesWhatIsHandedOver(): void
     {
         $rack = new Rack(Game::NineBall, Table::layout([0 => [1.2, 0.5], 7 => [1.9, 0.8], 8 => [0.5, 0.3], 9 => [1.5, 1.0]]), player: new ExecutionErrors(0.12, 0.1, 2.0, 2.0));
-        $simulator = new EventSimulator();
-        $plain = (new PlanSearch($rack))->policy(null);
-        $wary = (new PlanSearch($rack, weights: new Weights(miss: 10.0)))->policy(null);
+        $values = new ValueTable(PlannerTables::of($rack, Order::of(Game::NineBall)), new PlanConstraints());
+        $plain = new Policy($values);
+        $wary = new Policy($values, null, new Weights(miss: 10.0));
         $apart = [];
         foreach (\array_slice($plain->ranked($rack->layout), 0, 10) as [, $choice]) {
             $option = $plain->tried($rack->layout, $choice, 60, 3);

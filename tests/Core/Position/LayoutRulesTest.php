@@ -17,6 +17,7 @@ use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Core\Table\TableSize;
 use ZigLane\Tests\Table;
+use ZigLane\Tests\Told;
 
 /** Where balls can lie: a layout that is let through wrongly spoils everything after it. */
 final class LayoutRulesTest extends TestCase
@@ -34,7 +35,7 @@ final class LayoutRulesTest extends TestCase
     {
         $faults = $this->rules->faults(Table::layout([7 => $spot]));
 
-        self::assertSame($fault, isset($faults[0]) ? $faults[0]->getMessage() : null);
+        self::assertSame($fault, isset($faults[0]) ? Told::of($faults[0]) : null);
     }
 
     /** @return iterable<string, array{array{float, float}, string|null}> */
@@ -51,7 +52,7 @@ final class LayoutRulesTest extends TestCase
         yield 'hanging in a corner' => [[2.54 - 0.027, 1.27 - 0.027], null];
         yield 'in the jaw of a corner' => [[2.54 - 0.062, 1.27 - 0.012], 'The 7 stands 7.5 mm deep in the cushion at pocket FL.'];
         yield 'on a rail just outside the mouth' => [[2.54 - 0.0808 - 0.010, $r - 0.0016], 'The 7 stands 1.6 mm deep in the cushion at pocket FR.'];
-        yield 'not a number' => [[\NAN, 0.5], 'The 7 is off the cloth by an endless distance.'];
+        yield 'not a number' => [[\NAN, 0.5], 'The 7 is nowhere on the cloth.'];
     }
 
     public function testOverlapIsToldAtTheLaterBall(): void
@@ -60,8 +61,9 @@ final class LayoutRulesTest extends TestCase
 
         self::assertCount(1, $faults);
         self::assertSame(Ball::Four, $faults[0]->ball);
-        self::assertSame('overlaps cue by 4.1 mm', $faults[0]->found);
-        self::assertSame('The 4 overlaps the cue ball by 4.1 mm. Balls can touch but not overlap.', $faults[0]->getMessage());
+        self::assertSame('layout.overlap', $faults[0]->fact()->kind);
+        self::assertEqualsWithDelta(0.0041, $faults[0]->fact()->values['byMetres'], 1e-9);
+        self::assertSame('The 4 overlaps the cue ball by 4.1 mm. Balls can touch but not overlap.', Told::of($faults[0]));
     }
 
     public function testTouchingBallsAreNotAnOverlap(): void
@@ -71,9 +73,7 @@ final class LayoutRulesTest extends TestCase
 
     public function testAMissingBallIsNamed(): void
     {
-        $this->expectException(IllegalLayout::class);
-        $this->expectExceptionMessage('The 3 is not on the table');
-        Table::layout([0 => [1.0, 0.5]])->spot(Ball::Three);
+        self::assertStringStartsWith('The 3 is not on the table', Told::refusal(static fn (): Spot => Table::layout([0 => [1.0, 0.5]])->spot(Ball::Three), IllegalLayout::class));
     }
 
     public function testSnapToRailFreezesToTheNearest(): void
@@ -114,7 +114,7 @@ final class LayoutRulesTest extends TestCase
             new TableProfile(slide: 0.9);
             self::fail('a cloth of 0.9 was let through');
         } catch (IllegalTable $e) {
-            self::assertSame('slide is 0.9; it can be 0.05 to 0.5.', $e->getMessage());
+            self::assertSame('slide is 0.9; it can be 0.05 to 0.5.', Told::of($e));
         }
     }
 

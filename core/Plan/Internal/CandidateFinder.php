@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan\Internal;
+
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Plan\Candidate;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\PositionPlay\Landing;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+
+/**
+ * The ways to begin a run: from where the cue ball lies or from the best places for it, for each group that may be chosen, the strokes
+ * that the values of the grid and full tries like best, polished.
+ *
+ * @internal
+ */
+final readonly class CandidateFinder
+{
+    /** Candidates that are kept after polishing, and options that are tried before. */
+    private const CANDIDATES = 6;
+    private const OPTIONS = 16;
+    public const TRIES = 24;
+    /** Places of the cue ball that are looked at with ball in hand. */
+    private const PLACES = 10;
+    public const POLISHED = 3;
+    /** Step of the direction in which indirect shots are looked for, degrees. */
+    private const TURN = 0.25;
+    /** Candidates with the same ball and pocket at the most. */
+    private const ALIKE = 3;
+
+    public function __construct(private Rack $rack, private Policies $policies, private int $seed)
+    {
+    }
+
+    /** @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play */
+    public function find(): array
+    {
+        $all = [];
+        foreach ($this->groups() as $group) {
+            foreach ($this->places($group) as [$place, $layout]) {
+                $policy = $this->policies->of($group);
+                $options = $policy->options($layout, self::OPTIONS, self::TRIES, $this->seed);
+                if (null === $place) {
+                    array_push($options, ...$policy->indirect($layout, self::TURN, self::POLISHED, self::TRIES, $this->seed));
+                }
+                $only = [] === $options ? $policy->next($layout, $this->seed) : null;
+                foreach ([...$options, ...(null === $only ? [] : [$only])] as $option) {
+                    $all[] = new Candidate($layout, $option, $place, $group);
+                }
+            }
+        }
+        $best = [];
+        foreach ($this->different($all) as $candidate) {
+            $polished = $this->policies->of($candidate->group)->polished($candidate->layout, $candidate->option, self::TRIES, $this->seed, self::POLISHED);
+            $best[] = new Candidate($candidate->layout, $polished, $candidate->place, $candidate->group);
+        }
+        usort($best, static fn (Candidate $a, Candidate $b): int => $b->option->value <=> $a->option->value);
+
+        return $best;
+    }
+
+    /**
+     * The first way to begin that goes straight; null where none does.
+     *
+     * @param bool $isAnywhere whether a sequence of balls may begin with any of them
+     */
+    public function soonest(bool $isAnywhere): ?Candidate
+    {
+        foreach ($this->groups() as $group) {
+            foreach ($this->places($group) as [$place, $layout]) {
+                $policy = $this->policies->of($group);
+                $option = $policy->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
+                if ($isAnywhere && 0.0 === ($option->value ?? 0.0)) {
+                    $option = $policy->elsewhere($layout, $this->seed);
+                }
+                if (null !== $option && $option->value > 0.0) {
+                    return new Candidate($layout, $option, $place, $group);
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Those that really differ: another ball, pocket or route; the best of each, and no more than ALIKE with the same ball and pocket.
+     *
+     * @param list<Candidate> $all
+     *
+     * @return list<Candidate>
+     */
+    private function different(array $all): array
+    {
+        usort($all, static fn (Candidate $a, Candidate $b): int => $b->option->value <=> $a->option->value);
+        $kept = $pots = [];
+        foreach ($all as $candidate) {
+            if (self::CANDIDATES === \count($kept) || $candidate->option->value <= 0.0) {
+                break;
+            }
+            $choice = $candidate->option->choice;
+            $pot = $candidate->group?->value.$choice->ball->value.$choice->pocket->value;
+            $shot = $this->policies->of($candidate->group)->values->tables->solver->solve($candidate->layout, $choice);
+            $key = $pot.(null === $candidate->place ? Landing::keyOf(Landing::routeOf($shot)) : '');
+            if (!isset($kept[$key]) && ($pots[$pot] ?? 0) < self::ALIKE) {
+                $kept[$key] = $candidate;
+                $pots[$pot] = ($pots[$pot] ?? 0) + 1;
+            }
+        }
+
+        return array_values($kept);
+    }
+
+    /** @return list<Group|null> */
+    private function groups(): array
+    {
+        if (Game::EightBall !== $this->rack->game) {
+            return [null];
+        }
+
+        return null === $this->rack->group || Group::Open === $this->rack->group ? [Group::Solids, Group::Stripes] : [$this->rack->group];
+    }
+
+    /**
+     * Where the cue ball lies, or the most promising places for it with ball in hand.
+     *
+     * @return list<array{Spot|null, Layout}>
+     */
+    private function places(?Group $group): array
+    {
+        if ($this->rack->layout->has(Ball::Cue)) {
+            return [[null, $this->rack->layout]];
+        }
+        if (BallInHand::None === $this->rack->ballInHand) {
+            return [];
+        }
+        $places = [];
+        $headString = BallInHand::Kitchen === $this->rack->ballInHand ? 2 * $this->rack->equipment->table->diamond() : \INF;
+        foreach ($this->policies->of($group)->values->bestSpots(self::PLACES * 3, $headString) as $spot) {
+            try {
+                $places[] = [$spot, $this->rack->withBall(Ball::Cue, $spot)->layout];
+            } catch (CoreError) {
+                continue;
+            }
+            if (self::PLACES === \count($places)) {
+                break;
+            }
+        }
+
+        return $places;
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan\Internal;
+
+use ZigLane\Core\Shot\SolvedShot;
+
+/**
+ * A shot of a run as it is meant, and the policy that chose it.
+ *
+ * @internal
+ */
+final readonly class PlannedShot
+{
+    public function __construct(public SolvedShot $shot, public Policy $policy)
+    {
+    }
+}

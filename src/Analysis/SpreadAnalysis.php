@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Analysis;
+
+use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Odds\Trials;
+use ZigLane\Core\Plan\Leave;
+use ZigLane\Core\Plan\MissLeave;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Table\Pocket;
+
+/** Where the cue ball stops in many tries with the player's errors, and what else happens in them. */
+final readonly class SpreadAnalysis implements ShotAnalysis
+{
+    private const TRIES = 300;
+    /** Pots of the other player that are looked at after a miss. */
+    private const LOOKED = 2;
+
+    private function __construct(public Trials $trials, private Ball $ball, private ?Ball $next, private MissLeave $misses)
+    {
+    }
+
+    public static function of(AnalysisRequest $request): self
+    {
+        $rack = $request->rack;
+        $shot = $request->shot;
+        $trials = Trials::of($shot, $request->solver, $rack->player, self::TRIES, 1, $request->next);
+        $misses = MissLeave::of($trials->misses, $shot->layout, $rack->group, $shot->choice, new Referee($rack->game, $rack->rules), new Leave($rack, $request->solver, self::LOOKED));
+
+        return new self($trials, $shot->choice->ball, $request->next, $misses);
+    }
+
+    public function facts(): array
+    {
+        $share = fn (int $count): float => $count / $this->trials->count;
+        $risks = [];
+        foreach ($this->trials->scratches as $pocket => $count) {
+            $risks[] = new Fact('risk.scratchIn', ['pocket' => Pocket::from($pocket), 'share' => $share($count)]);
+        }
+        foreach ($this->trials->struck as $number => $count) {
+            $risks[] = new Fact('risk.struck', ['ball' => Ball::from($number), 'share' => $share($count)]);
+        }
+        if (null !== $this->next && $this->trials->hooked > 0) {
+            $risks[] = new Fact('risk.hookedOn', ['next' => $this->next, 'share' => $share($this->trials->hooked)]);
+        }
+        if ($this->trials->miscues > 0) {
+            $risks[] = new Fact('risk.miscue', ['share' => $share($this->trials->miscues)]);
+        }
+
+        $misses = $this->misses->fact();
+
+        return [
+            new Fact('spread.tries', ['tries' => $this->trials->count, 'madeShare' => $share($this->trials->made), 'ball' => $this->ball]),
+            [] === $risks ? new Fact('spread.noRisks') : new Fact('spread.risks', ['risks' => $risks]),
+            ...(null === $misses ? [] : [$misses]),
+        ];
+    }
+
+    public function suggestions(): array
+    {
+        return [];
+    }
+
+    public function hasMore(): bool
+    {
+        return false;
+    }
+}

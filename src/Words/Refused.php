@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Words;
+
+use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+
+/** What a page sent was not understood or is not allowed: a key of the messages, and what its sentence needs to know. */
+final class Refused extends UnprocessableEntityHttpException
+{
+    /** @param array<string, string|int|float> $values */
+    private function __construct(public readonly string $key, public readonly array $values)
+    {
+        parent::__construct($key.' '.json_encode($values, \JSON_PARTIAL_OUTPUT_ON_ERROR));
+    }
+
+    /** @param array<string, string|int|float> $values */
+    public static function because(string $key, array $values = []): self
+    {
+        return new self('refused.'.$key, $values);
+    }
+}

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Words;
+
+use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\AimParts;
+use ZigLane\Core\Shot\ShotVerdict;
+use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Stroke\Caution;
+use ZigLane\Core\Table\Equipment;
+
+/** The numbers of a solved shot in a player's units; all read from the one simulated outcome. */
+final readonly class ShotReport
+{
+    /** Less than so much off the ghost-ball line is on it: metres, degrees. */
+    private const ON_LINE = [0.00005, 0.005];
+
+    public Fact $verdict;
+    public bool $isGood;
+    public string $cut;
+    public Fact $cutSide;
+    public string $fraction;
+    public float $fractionValue;
+    /** Where the cue points beside the ghost ball. */
+    public Fact $aim;
+    public string $squirt;
+    public Fact $stops;
+    public string $travel;
+    /** @var list<string> rail and diamond, or the jaw of a pocket, in order */
+    public array $cushions;
+    public string $speed;
+    public string $duration;
+    /** @var list<Caution> */
+    public array $cautions;
+    /** Where the ghost ball covers the object ball, in ball diameters: -1 to 1, positive when the cue ball hits its right. */
+    public float $overlap;
+
+    public function __construct(SolvedShot $shot, Equipment $equipment)
+    {
+        $table = $equipment->table;
+        $ghost = $shot->aim->ghost;
+        $this->verdict = ShotVerdict::of($shot, $equipment->geometry);
+        $this->isGood = $shot->goesOn();
+        $this->cut = self::number($ghost->cutDegrees, 1).'°';
+        $this->cutSide = new Fact('cut.'.($ghost->cutDegrees < 0.05 ? 'straight' : ($ghost->cutsLeft ? 'toLeft' : 'toRight')));
+        $this->fractionValue = $ghost->ballHitFraction();
+        $this->fraction = self::number($this->fractionValue, 2);
+        $this->aim = self::aim($shot);
+        $this->squirt = self::turned(rad2deg($shot->strike->squirt()), 2);
+        $cue = $shot->outcome->trajectory(Ball::Cue);
+        [$long, $short] = $cue->last()->inDiamonds($table);
+        $scratch = $shot->scratch();
+        $this->stops = null === $scratch ? new Fact('stops.at', ['long' => self::number($long, 2), 'short' => self::number($short, 2)]) : new Fact('stops.in', ['pocket' => $scratch]);
+        $this->travel = \sprintf('%.2f m, %.1f lengths', $cue->length(), $cue->length() / $table->length);
+        $this->cushions = self::contacts($shot, $table->diamond());
+        $this->speed = \sprintf('%.2f m/s, %.1f mph', $shot->strike->speed, $shot->strike->speed * 3600 / 1609.344);
+        $this->duration = \sprintf('%.1f s', $shot->outcome->duration());
+        $this->cautions = $shot->choice->stroke->cautions();
+        $this->overlap = sin(deg2rad($ghost->cutDegrees)) * ($ghost->cutsLeft ? 1 : -1);
+    }
+
+    private static function aim(SolvedShot $shot): Fact
+    {
+        $aim = $shot->aim;
+        $offset = abs($aim->offset());
+        $degrees = abs($aim->offsetDegrees());
+        if ($offset < self::ON_LINE[0] && $degrees < self::ON_LINE[1]) {
+            return new Fact('aimed.onLine');
+        }
+        $kind = $aim->ghost->cutDegrees < 0.5 ? ($aim->offset() > 0 ? 'left' : 'right') : ($aim->isFuller() ? 'fuller' : 'thinner');
+
+        return new Fact('aimed.'.$kind, ['mm' => self::number(1000 * $offset, 1), 'degrees' => self::number($degrees, 2)]);
+    }
+
+    /** Throw off the line of centres, with its parts. */
+    public function thrown(AimParts $parts): string
+    {
+        $all = $parts->cutThrow + $parts->spinThrow;
+        $sign = $all < 0.0 ? -1 : 1;
+
+        return \sprintf('%s: cut %+.1f, side %+.1f', self::turned($all, 1), $sign * $parts->cutThrow, $sign * $parts->spinThrow);
+    }
+
+    public function swerve(AimParts $parts): string
+    {
+        return self::turned($parts->swerve, 1);
+    }
+
+    private static function turned(float $degrees, int $decimals): string
+    {
+        return abs($degrees) < 0.5 * 10 ** -$decimals ? '0°' : self::number(abs($degrees), $decimals).'° '.($degrees > 0 ? 'left' : 'right');
+    }
+
+    /** @return list<string> */
+    private static function contacts(SolvedShot $shot, float $diamond): array
+    {
+        $parts = [];
+        foreach ($shot->cushions() as $event) {
+            if (EventKind::Jaw === $event->kind) {
+                $parts[] = 'jaw of '.($event->pocket->value ?? '');
+            } elseif (null !== $event->rail) {
+                $parts[] = \sprintf('%s %.1f', $event->rail->value, ($event->rail->isShort() ? $event->at->y : $event->at->x) / $diamond);
+            }
+        }
+
+        return $parts;
+    }
+
+    private static function number(float $value, int $decimals): string
+    {
+        return number_format($value, $decimals, '.', '');
+    }
+}
