@@ -14,6 +14,8 @@ use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\PlanRehearsal;
 use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Plan\RackPlayer;
+use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
@@ -71,8 +73,8 @@ if ('stated' !== ($options['only'] ?? '')) {
                 continue;
             }
             $player = new ExecutionErrors(...ExecutionErrors::PRESETS[$level]);
-            $mine = new Replays();
-            $easy = new Replays();
+            $mine = new Tally();
+            $easy = new Tally();
             for ($seed = 1; $seed <= $layouts; ++$seed) {
                 $rack = randomRack($game, $seed, $player, true);
                 $group = $rack->group;
@@ -81,22 +83,23 @@ if ('stated' !== ($options['only'] ?? '')) {
                 $best = $search->candidates()[0] ?? null;
                 $beginner = new EasiestPot($rack, $group);
                 $place = $beginner->place();
-                $solver = new ShotSolver($rack->equipment);
+                $table = new RackPlayer(new ShotSolver($rack->equipment), $rack, $group, $order);
+                $chooser = $search->chooser($group);
                 for ($i = 0; $i < $replays; ++$i) {
                     if (null !== $best) {
-                        $mine->play($search->policy($group), $solver, $rack, $group, $order, $best->layout, $seed * 1000 + $i, $best->option);
+                        $table->play($mine, $chooser, $best->layout, $seed * 1000 + $i, $best->option);
                     } else {
                         ++$mine->tries;
                     }
                     if (null !== $place) {
-                        $easy->play($beginner, $solver, $rack, $group, $order, $rack->layout->with(Ball::Cue, $place), $seed * 1000 + $i);
+                        $table->play($easy, $beginner, $rack->layout->with(Ball::Cue, $place), $seed * 1000 + $i);
                     } else {
                         ++$easy->tries;
                     }
                 }
                 fwrite(\STDERR, sprintf("%s %s %d: %.3f %.3f\n", $game->value, $level, $seed, $mine->chance(), $easy->chance()));
             }
-            row($game->label(), $level, percent($mine->finished, $mine->tries), percent($easy->finished, $easy->tries), 0 === $easy->finished ? '' : sprintf('%.1f', $mine->chance() / $easy->chance()), sprintf('%.2f', $mine->made / max(1, $mine->tries)), sprintf('%.2f', $easy->made / max(1, $easy->tries)));
+            row($game->value, $level, percent($mine->finished, $mine->tries), percent($easy->finished, $easy->tries), 0 === $easy->finished ? '' : sprintf('%.1f', $mine->chance() / $easy->chance()), sprintf('%.2f', $mine->made / max(1, $mine->tries)), sprintf('%.2f', $easy->made / max(1, $easy->tries)));
         }
     }
 }
@@ -122,7 +125,7 @@ if ('rate' !== ($options['only'] ?? '')) {
             row((string) $seed, (string) $count, $level, 'no plan', '', '', '');
             continue;
         }
-        $rehearsed = PlanRehearsal::of($rack, $plan->place, $plan->group, array_map(static fn ($leg): ShotChoice => $leg->shot->choice, $plan->legs), 300, 77, true);
+        $rehearsed = PlanRehearsal::of($plan, 300, 77, true);
         $apart = 100 * abs($plan->replays->chance() - $rehearsed->chance());
         $within += $apart <= 6.0 ? 1 : 0;
         row((string) $seed, (string) $count, $level, sprintf('%.1f %%', 100 * $plan->replays->chance()), (string) $plan->replays->tries, sprintf('%.1f %%', 100 * $rehearsed->chance()), sprintf('%.1f', $apart));

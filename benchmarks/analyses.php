@@ -81,7 +81,7 @@ for ($layouts = 0; $layouts < 50;) {
     if ([] !== $lines) {
         $timed('zone, one pocket, three contours', static function () use ($lines, $solver): void {
             $zone = Zone::of([$lines[0]], $solver->equipment);
-            array_map($zone->polygons(...), [0.7, 0.85, 0.9]);
+            array_map($zone->rings(...), [0.7, 0.85, 0.9]);
         });
         $timed('zone, all open pockets', static fn () => Zone::of($lines, $solver->equipment));
         $timed('lane', static fn () => Lane::of($shot, $lines, 0.5, $solver));
@@ -92,7 +92,7 @@ for ($layouts = 0; $layouts < 50;) {
     $timed('indirect shots', static fn () => (new IndirectSearch($rack))->find([Ball::One]));
     if ([] !== $lines && $shot->outcome->final->has(Ball::Three)) {
         $timed('zone with the ball after, on top of the zone', static function () use ($rack, $shot, $lines, $solver): void {
-            Zone::ofOdds($lines, TwoAhead::odds($rack->withLayout($shot->outcome->final), $lines, Ball::Three), $solver->equipment)->polygons(0.5);
+            Zone::ofOdds($lines, TwoAhead::odds($rack->withLayout($shot->outcome->final), $lines, Ball::Three), $solver->equipment)->rings(0.5);
         });
     }
     if (0 === $layouts % 3) {
@@ -112,7 +112,7 @@ for ($layouts = 0; $layouts < 50;) {
     });
 }
 
-echo "\n### The looks of the shot desk and the planner, fifty layouts of nine balls\n\n| what | median | 95 % |\n| --- | ---: | ---: |\n";
+echo "\n### The analyses of the shot desk and the planner, fifty layouts of nine balls\n\n| what | median | 95 % |\n| --- | ---: | ---: |\n";
 foreach ($times as $what => $list) {
     sort($list);
     printf("| %s | %.1f ms | %.1f ms |\n", $what, $list[intdiv(count($list), 2)], $list[(int) (0.95 * (count($list) - 1))]);
