@@ -25,7 +25,6 @@ use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 
 require dirname(__DIR__).'/vendor/autoload.php';

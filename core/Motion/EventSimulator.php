@@ -6,6 +6,7 @@ namespace ZigLane\Core\Motion;
 
 use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Motion\Internal\Engine;
+use ZigLane\Core\Motion\Internal\PackedEvent;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -17,7 +18,7 @@ use ZigLane\Core\Table\Equipment;
 /** The simulator over the event-driven engine. */
 final readonly class EventSimulator implements Simulator
 {
-    /** Of the engine's BALL to REST. */
+    /** By PackedEvent's BALL to REST. */
     private const KINDS = [EventKind::Ball, EventKind::Cushion, EventKind::Jaw, EventKind::Pocket, EventKind::Roll, EventKind::Rest];
 
     private Engine $engine;
@@ -94,10 +95,10 @@ final readonly class EventSimulator implements Simulator
         $happened = $this->engine->run($start, $moving);
         $times = $this->engine->times();
         foreach ($this->engine->spots() as $i => [$x, $y]) {
-            $kind = self::KINDS[$happened[$i] & 7];
-            $ball = $balls[$happened[$i] >> 3 & 31];
-            $other = ($happened[$i] >> 8 & 31) - 1;
-            $where = ($happened[$i] >> 13) - 1;
+            $kind = self::KINDS[PackedEvent::kind($happened[$i])];
+            $ball = $balls[PackedEvent::ball($happened[$i])];
+            $other = PackedEvent::other($happened[$i]);
+            $where = PackedEvent::place($happened[$i]);
             $pocket = EventKind::Jaw === $kind || EventKind::Pocket === $kind ? Surfaces::POCKETS[$where] : null;
             $events[] = new Event(
                 $times[$i],

@@ -8,6 +8,7 @@ use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
 use ZigLane\Core\Motion\Internal\InitialState;
+use ZigLane\Core\Motion\Internal\PackedEvent;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -49,10 +50,10 @@ final class Rollouts
     {
         $events = $this->run($motion, true);
         foreach ($events as $event) {
-            if (Engine::BALL === ($event & 7)) {
-                $ball = $event >> 3 & 31;
+            if (PackedEvent::BALL === PackedEvent::kind($event)) {
+                $ball = PackedEvent::ball($event);
 
-                return [$this->balls[$ball === $this->cue ? ($event >> 8 & 31) - 1 : $ball], -1.0, -1.0];
+                return [$this->balls[$ball === $this->cue ? PackedEvent::other($event) : $ball], -1.0, -1.0];
             }
         }
         $played = $this->start->bodies[$this->cue];
@@ -71,11 +72,11 @@ final class Rollouts
     {
         $index = (int) array_search($pocket, Surfaces::POCKETS, true);
         foreach ($this->run($motion, true, $index) as $event) {
-            if (Engine::BALL === ($event & 7)) {
+            if (PackedEvent::BALL === PackedEvent::kind($event)) {
                 return false;
             }
-            if (Engine::POCKET === ($event & 7)) {
-                return ($event >> 13) - 1 === $index;
+            if (PackedEvent::POCKET === PackedEvent::kind($event)) {
+                return PackedEvent::place($event) === $index;
             }
         }
 
@@ -100,22 +101,22 @@ final class Rollouts
         $meetsCushion = false;
         $events = $this->run($motion);
         foreach ($events as $event) {
-            $kind = $event & 7;
-            $ball = $event >> 3 & 31;
-            $where = ($event >> 13) - 1;
-            if (Engine::BALL === $kind) {
-                $other = ($event >> 8 & 31) - 1;
+            $kind = PackedEvent::kind($event);
+            $ball = PackedEvent::ball($event);
+            $where = PackedEvent::place($event);
+            if (PackedEvent::BALL === $kind) {
+                $other = PackedEvent::other($event);
                 if (null === $first && ($ball === $this->cue || $other === $this->cue)) {
                     $first = $this->balls[$ball === $this->cue ? $other : $ball];
                 }
-            } elseif (Engine::POCKET === $kind) {
+            } elseif (PackedEvent::POCKET === $kind) {
                 $pocketed[$this->balls[$ball]->value] = Surfaces::POCKETS[$where];
-            } elseif (Engine::CUSHION === $kind) {
+            } elseif (PackedEvent::CUSHION === $kind) {
                 $meetsCushion = $meetsCushion || null !== $first;
                 if ($ball === $this->cue) {
                     $cushions[] = Surfaces::RAILS[$where];
                 }
-            } elseif (Engine::JAW === $kind && $ball === $this->cue) {
+            } elseif (PackedEvent::JAW === $kind && $ball === $this->cue) {
                 $cushions[] = Surfaces::POCKETS[$where];
             }
         }

@@ -16,7 +16,7 @@ final readonly class Tolerances
         public float $still = 1e-7,
         /** Spin below this has ended, radians per second. */
         public float $spin = 1e-7,
-        /** An approach slower than this is plastic and makes no event, metres per second (physics of the table, section 4). */
+        /** An approach slower than this is plastic and makes no event, metres per second (docs/physics.md, section 4). */
         public float $slowApproach = 1e-4,
         /** Surfaces that a plastic contact left pressed together are looked at again after this time, seconds. */
         public float $pressed = 1e-3,

@@ -18,7 +18,7 @@ use ZigLane\Core\Table\TableProfile;
  */
 final readonly class LayoutRules
 {
-    /** Overlap up to which balls and cushions count as touching, metres (physics of the table, section 6). */
+    /** Overlap up to which balls and cushions count as touching, metres (docs/physics.md, section 6). */
     public const TOUCHING = 1e-5;
 
     private TableProfile $table;

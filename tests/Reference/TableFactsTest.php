@@ -19,10 +19,13 @@ use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;
 
-/** The default table against what is known of real ones; each with its source. */
+/**
+ * The default table against what is known of real ones; each with its source. What is marked as regression data is no fact about
+ * tables: figures of this same model from an independent implementation of it, which tell when the model has changed.
+ */
 final class TableFactsTest extends TestCase
 {
-    /** Source: an independent calculation of the same model (docs/limits.md); "within a few millimetres". */
+    /** Regression data: an independent calculation of the same model, within a few millimetres. */
     public function testAWorkedExampleFromTheStrikeToRest(): void
     {
         $file = ShotFile::parse('{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.9, 0.5], "1": [1.905, 0.635], "9": [1.2, 1.0]}, "shot": {"direction": 5.2, "speed": 2.6, "side": 0.12, "height": 0.2, "elevation": 2}}');
@@ -46,7 +49,7 @@ final class TableFactsTest extends TestCase
         self::assertSame(Pocket::FootLeft, $outcome->pocketOf(Ball::One));
     }
 
-    /** Source: an independent calculation of the same model, to be met within 2 %. */
+    /** Regression data: an independent calculation of the same model, to be met within 2 %. */
     public function testALagThatReturnsToTheHeadRailLeavesAt138(): void
     {
         [$short, $reaches] = [1.38 * 0.98, 1.38 * 1.02];
@@ -62,7 +65,7 @@ final class TableFactsTest extends TestCase
         self::assertCount(2, self::lag(1.9)->eventsOf(Ball::Cue, EventKind::Cushion));
     }
 
-    /** Source: an independent calculation of the same model, 2 %; common practice: a cushion takes about half. */
+    /** Regression data: an independent calculation of the same model, 2 %. Common practice: a cushion takes about half. */
     public function testARollingBallKeeps054OfItsSpeedAtACushion(): void
     {
         $outcome = (new EventSimulator())->play(Table::layout([0 => [2.0, 0.6]]), Strike::degrees(0.0, 1.5, 0.0, 0.4));
@@ -73,7 +76,7 @@ final class TableFactsTest extends TestCase
         self::assertEqualsWithDelta(0.54, $trajectory->speed($roll->time) / $trajectory->speed($cushion->time - 1e-9), 0.54 * 0.02);
     }
 
-    /** Source: an independent calculation of the same model: 4.1 to 4.2 degrees at 1 m/s, 1.2 to 1.3 at 4 m/s, 2 %. */
+    /** Regression data: an independent calculation of the same model: 4.1 to 4.2 degrees at 1 m/s, 1.2 to 1.3 at 4 m/s, 2 %. */
     public function testThrowOfAStunAtHalfBall(): void
     {
         self::assertEqualsWithDelta(4.15, self::throw(30.0, 1.0), 4.15 * 0.02);
@@ -93,7 +96,7 @@ final class TableFactsTest extends TestCase
         self::assertLessThan(self::throw(30.0, 1.0), self::throw(30.0, 1.0, roll: -1.0));
     }
 
-    /** Source: an independent calculation of the same model, 2 %. */
+    /** Regression data: an independent calculation of the same model, 2 %. */
     #[DataProvider('runs')]
     public function testHowFarANaturalRollRuns(float $speed, float $lengths): void
     {
@@ -196,7 +199,7 @@ final class TableFactsTest extends TestCase
 
     /**
      * Common practice: the corner-five rule, running side of a tip and from the corner: first diamonds 1, 2, 3 give third-rail
-     * points near 4, 3, 2. Source of the narrower bands: an independent calculation of the same model gives 3.5, 2.9, 2.1. Over
+     * points near 4, 3, 2. Regression data in the narrower bands: an independent calculation of the same model gives 3.5, 2.9, 2.1. Over
      * frame diamonds, 94 mm behind the nose (from memory), at 3 m/s; the third point at the nose, counted from the foot.
      */
     public function testTheCornerFiveRule(): void

@@ -44,8 +44,23 @@ final class Body
     /** No event: the ball is only moved to a later time. */
     private const ADVANCED = 7;
 
-    /** Time inside the hole's circle after which a ball has dropped, seconds (physics of the table, section 6). */
+    /** Time inside the hole's circle after which a ball has dropped, seconds (docs/physics.md, section 6). */
     private const DROP_TIME = 0.040;
+
+    // As in Surfaces, whose constants would be looked up at run time: numbers of surfaces, and where the numbers of a pocket stand.
+    private const FACING = 4;
+    private const NOSE_POINT = 6;
+    private const NOSE = 0;
+    private const FACING_ALONG = 4;
+    private const NORMAL = 8;
+    private const MOUTH_X = 12;
+    private const MOUTH_Y = 13;
+    private const AXIS_X = 14;
+    private const AXIS_Y = 15;
+    private const HOLE_X = 16;
+    private const HOLE_Y = 17;
+    private const HOLE_RADIUS = 18;
+    private const DEPTH = 19;
 
     /** @var float */
     public $since = 0.0;
@@ -483,7 +498,7 @@ final class Body
 
     private function rebound(int $surface, float $now, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): int
     {
-        if ($surface > 3) {
+        if ($surface >= self::FACING) {
             [$nx, $ny, $gap] = $this->surfaces->towards($x + 0.0, $y + 0.0, $surface + 0);
         } elseif ($surface < 2) {
             $nx = 0 === $surface ? -1.0 : 1.0;
@@ -627,10 +642,10 @@ final class Body
         $radius = $this->radius;
         $closed = $this->gap;
         for ($jaw = 0; $jaw < 2; ++$jaw) {
-            $dx = $x - $pocket[2 * $jaw];
-            $dy = $y - $pocket[2 * $jaw + 1];
-            $px = $pocket[8 + 2 * $jaw];
-            $py = $pocket[9 + 2 * $jaw];
+            $dx = $x - $pocket[self::NOSE + 2 * $jaw];
+            $dy = $y - $pocket[self::NOSE + 2 * $jaw + 1];
+            $px = $pocket[self::NORMAL + 2 * $jaw];
+            $py = $pocket[self::NORMAL + 2 * $jaw + 1];
             $gap = $dx * $px + $dy * $py - $radius;
             if ($gap > -1e-4) {
                 $v = $vx * $px + $vy * $py;
@@ -640,12 +655,12 @@ final class Body
                 if ($a > 0.0 || $gap <= $closed || $gap + $horizon * ($v + 0.5 * $horizon * $a) <= $closed) {
                     $t = $this->crossing($gap, $v, $a);
                     $at = $since + $t;
-                    if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[4 + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[5 + 2 * $jaw] >= 0.0) {
-                        $at = $this->notPressed(4 + 4 * $zone + $jaw, $at);
+                    if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[self::FACING_ALONG + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[self::FACING_ALONG + 2 * $jaw + 1] >= 0.0) {
+                        $at = $this->notPressed(self::FACING + 4 * $zone + $jaw, $at);
                         if ($at < $time) {
                             $time = $at;
                             $kind = self::SURFACE;
-                            $surface = 4 + 4 * $zone + $jaw;
+                            $surface = self::FACING + 4 * $zone + $jaw;
                         }
                     }
                 }
@@ -660,21 +675,21 @@ final class Body
                 if ($across * $across <= $wide * $wide * ($ex * $ex + $ey * $ey)) {
                     $t = Approach::within($dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $radius + 0.0, $closed + 0.0, $horizon + 0.0);
                     if ($t < \INF) {
-                        $at = $this->notPressed(6 + 4 * $zone + $jaw, $since + $t);
+                        $at = $this->notPressed(self::NOSE_POINT + 4 * $zone + $jaw, $since + $t);
                         if ($at < $time) {
                             $time = $at;
                             $kind = self::SURFACE;
-                            $surface = 6 + 4 * $zone + $jaw;
+                            $surface = self::NOSE_POINT + 4 * $zone + $jaw;
                         }
                     }
                 }
             }
         }
         // The hole: past its middle, out of its circle, or into it.
-        $axisX = $pocket[14];
-        $axisY = $pocket[15];
-        $hx = $x - $pocket[16];
-        $hy = $y - $pocket[17];
+        $axisX = $pocket[self::AXIS_X];
+        $axisY = $pocket[self::AXIS_Y];
+        $hx = $x - $pocket[self::HOLE_X];
+        $hy = $y - $pocket[self::HOLE_Y];
         $inwards = $vx * $axisX + $vy * $axisY;
         $pull = $ax * $axisX + $ay * $axisY;
         $at = $since + $this->crossing(-$hx * $axisX - $hy * $axisY, -$inwards, -$pull);
@@ -683,13 +698,13 @@ final class Body
             $kind = self::DROPS;
         }
         if ($drops < \INF) {
-            $at = $since + Approach::leaving($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 1e-9, $time - $since);
+            $at = $since + Approach::leaving($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[self::HOLE_RADIUS] + 1e-9, $time - $since);
             if ($at < $time) {
                 $time = $at;
                 $kind = self::LEAVES_HOLE;
             }
         } elseif ($hx * $vx + $hy * $vy < 0.0 || $hx * $ax + $hy * $ay < 0.0) {
-            $at = $since + Approach::within($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[18] + 0.0, 0.0 + $this->gap, $time - $since);
+            $at = $since + Approach::within($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[self::HOLE_RADIUS] + 0.0, 0.0 + $this->gap, $time - $since);
             if ($at < $time) {
                 // In the hole until it drops, if nothing comes before that: seen ahead, or looked at again when it comes to the hole.
                 $fall = $at + self::DROP_TIME;
@@ -700,7 +715,7 @@ final class Body
                         $hx += $t * ($vx + 0.5 * $t * $ax);
                         $hy += $t * ($vy + 0.5 * $t * $ay);
                     }
-                    if ($fall < $time && $hx * $hx + $hy * $hy < $pocket[18] * $pocket[18]) {
+                    if ($fall < $time && $hx * $hx + $hy * $hy < $pocket[self::HOLE_RADIUS] * $pocket[self::HOLE_RADIUS]) {
                         $time = $fall;
                         $kind = self::DROPS;
                     } else {
@@ -712,8 +727,8 @@ final class Body
             }
         }
         // Back to the open table.
-        $mx = $x - $pocket[12];
-        $depth = $mx * $axisX + ($y - $pocket[13]) * $axisY + $pocket[19];
+        $mx = $x - $pocket[self::MOUTH_X];
+        $depth = $mx * $axisX + ($y - $pocket[self::MOUTH_Y]) * $axisY + $pocket[self::DEPTH];
         $horizon = $time - $since;
         if ($pull > 0.0 || $depth <= $closed || $depth + $horizon * ($inwards + 0.5 * $horizon * $pull) <= $closed) {
             $at = $since + $this->crossing($depth, $inwards, $pull);
@@ -723,7 +738,7 @@ final class Body
             }
         }
         if ($isSide) {
-            $reach = $this->surfaces->sideHalf + $pocket[19];
+            $reach = $this->surfaces->sideHalf + $pocket[self::DEPTH];
             $end = $mx + $horizon * ($vx + 0.5 * $horizon * $ax);
             if ($ax < 0.0 ? $vx > 0.0 : $end >= $reach - $closed) {
                 $at = $since + $this->crossing($reach - $mx, -$vx, -$ax);

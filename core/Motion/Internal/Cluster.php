@@ -143,62 +143,41 @@ final class Cluster
     {
         $this->wasUsed = true;
         $this->contacts = [];
-        $x = $y = $vx = $vy = $wx = $wy = $wz = $touched = [];
-        foreach ($members as $i => $body) {
-            [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz];
-            $touched[$i] = $body->phase <= Body::ROLLING || 0.0 !== $body->vx || 0.0 !== $body->vy;
-        }
-        $start = array_fill(0, \count($members), $now);
-        // Pairs that have come near each other, numbered: their two balls, the distance below which they push, and while they push the
-        // coefficient of friction (negative while they do not), the line of centres, the greatest slip and the friction so far.
-        $numbers = $first = $second = $lengths = $frictions = $nxs = $nys = $most = $rubbed = [];
+        $state = new GroupState($members, $now);
         $time = $now;
         do {
             if ($time - $now > self::LONGEST) {
-                throw SimulationLimit::cluster(\count($members), $time);
+                throw SimulationLimit::cluster(\count($state->members), $time);
             }
             // A round: how far a ball can come, who is drawn in, which pairs can touch, what the cloth does.
             $fastest = $this->tolerances->clusterApproach;
-            foreach ($vx as $i => $u) {
-                $fastest = max($fastest, \sqrt($u * $u + $vy[$i] * $vy[$i]));
+            foreach ($state->vx as $i => $u) {
+                $fastest = max($fastest, \sqrt($u * $u + $state->vy[$i] * $state->vy[$i]));
             }
             $dt = $this->contactTime($fastest) / $this->tolerances->clusterSteps;
             $round = self::STEPS_PER_ROUND * $dt;
-            foreach ($this->comers($bodies, $members, $x, $y, $fastest * $round, $time, $round) as $body) {
-                $i = \count($members);
-                $members[] = $body;
-                [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz];
-                $touched[$i] = $body->phase <= Body::ROLLING || 0.0 !== $body->vx || 0.0 !== $body->vy;
-                $start[$i] = $time;
+            foreach ($this->comers($bodies, $state, $fastest * $round, $time, $round) as $body) {
+                $state->add($body, $time);
             }
             $pairs = [];
-            foreach ($this->pairs($x, $y, 2 * $fastest * $round) as $key => $distance) {
-                if (!isset($numbers[$key])) {
-                    $numbers[$key] = \count($first);
-                    $first[] = $key >> 5;
-                    $second[] = $key & 31;
-                    $lengths[] = min($this->reach, $distance);
-                    $frictions[] = -1.0;
-                    $nxs[] = $nys[] = $most[] = $rubbed[] = 0.0;
-                }
-                $pairs[] = $numbers[$key];
+            foreach ($this->pairs($state->x, $state->y, 2 * $fastest * $round) as $key => $distance) {
+                $pairs[] = $state->contact($key, min($this->reach, $distance));
             }
-            $this->drag($vx, $vy, $wx, $wy, $wz, $round);
-            [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $frictions, $nxs, $nys, $most, $rubbed]
-                = $this->push($members, $pairs, $first, $second, $lengths, $x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $frictions, $nxs, $nys, $most, $rubbed, $time, $dt);
+            $this->drag($state, $round);
+            $this->push($state, $pairs, $time, $dt);
             $time += $round;
-            $this->meetSurfaces($members, $x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $time);
-        } while ($this->arePressed($pairs, $first, $second, $lengths, $x, $y, $vx, $vy, $round));
+            $this->meetSurfaces($state, $time);
+        } while ($this->arePressed($state, $pairs, $round));
 
         $moved = [];
-        foreach ($members as $i => $body) {
-            if (!$touched[$i]) {
+        foreach ($state->members as $i => $body) {
+            if (!$state->touched[$i]) {
                 continue;
             }
-            $seconds = $time - $start[$i];
-            $body->since = $start[$i];
-            $body->trackContact(($x[$i] - $body->x) / $seconds, ($y[$i] - $body->y) / $seconds);
-            [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = [$x[$i], $y[$i], $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]];
+            $seconds = $time - $state->start[$i];
+            $body->since = $state->start[$i];
+            $body->trackContact(($state->x[$i] - $body->x) / $seconds, ($state->y[$i] - $body->y) / $seconds);
+            [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = [$state->x[$i], $state->y[$i], $state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i], $state->wz[$i]];
             $body->since = $time;
             $moved[] = $body;
         }
@@ -207,31 +186,15 @@ final class Cluster
     }
 
     /**
-     * The steps of a round. Arrays come and go by value: references to them would be followed at every access.
+     * The steps of a round.
      *
-     * @param non-empty-list<Body> $members
-     * @param list<int>            $pairs     numbers of the pairs that can touch
-     * @param list<int>            $first     ball of each pair
-     * @param list<int>            $second
-     * @param list<float>          $lengths   below which each pushes
-     * @param array<int, float>    $x         of each member; so $y, $vx, $vy, $wx, $wy, $wz
-     * @param array<int, float>    $y
-     * @param array<int, float>    $vx
-     * @param array<int, float>    $vy
-     * @param array<int, float>    $wx
-     * @param array<int, float>    $wy
-     * @param array<int, float>    $wz
-     * @param array<int, bool>     $touched   whether each member has moved
-     * @param array<int, float>    $frictions of each pair: its coefficient, negative while it does not push; so $nxs to $rubbed
-     * @param array<int, float>    $nxs       line of centres
-     * @param array<int, float>    $nys
-     * @param array<int, float>    $most      greatest slip
-     * @param array<int, float>    $rubbed    friction so far
-     *
-     * @return array{array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, bool>, array<int, float>, array<int, float>, array<int, float>, array<int, float>, array<int, float>} $x to $rubbed
+     * @param list<int> $pairs numbers of the contacts that can push
      */
-    private function push(array $members, array $pairs, array $first, array $second, array $lengths, array $x, array $y, array $vx, array $vy, array $wx, array $wy, array $wz, array $touched, array $frictions, array $nxs, array $nys, array $most, array $rubbed, float $time, float $dt): array
+    private function push(GroupState $state, array $pairs, float $time, float $dt): void
     {
+        [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched] = [$state->x, $state->y, $state->vx, $state->vy, $state->wx, $state->wy, $state->wz, $state->touched];
+        [$first, $second, $lengths, $frictions, $nxs, $nys, $most, $rubbed] = [$state->first, $state->second, $state->lengths, $state->frictions, $state->nxs, $state->nys, $state->most, $state->rubbed];
+        $members = $state->members;
         $spring = $this->spring;
         $damping = $this->damping;
         $radius = $this->radius;
@@ -331,7 +294,8 @@ final class Cluster
             }
         }
 
-        return [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched, $frictions, $nxs, $nys, $most, $rubbed];
+        [$state->x, $state->y, $state->vx, $state->vy, $state->wx, $state->wy, $state->wz, $state->touched] = [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched];
+        [$state->frictions, $state->nxs, $state->nys, $state->most, $state->rubbed] = [$frictions, $nxs, $nys, $most, $rubbed];
     }
 
     /** @return list<array{float, Body, Body|null, int, float, float}> contacts of the last stage: time, ball, other ball or null, surface, spot */
@@ -343,27 +307,24 @@ final class Cluster
     /**
      * Balls that are not in the stage and could touch a member within a round, brought to the present time.
      *
-     * @param array<int, Body>  $bodies
-     * @param list<Body>        $members
-     * @param array<int, float> $x
-     * @param array<int, float> $y
-     * @param float             $path    that a member can cover in the round, metres
+     * @param array<int, Body> $bodies
+     * @param float            $path   that a member can cover in the round, metres
      *
      * @return list<Body>
      */
-    private function comers(array $bodies, array $members, array $x, array $y, float $path, float $time, float $round): array
+    private function comers(array $bodies, GroupState $state, float $path, float $time, float $round): array
     {
         $found = [];
         foreach ($bodies as $body) {
-            if (Body::POCKETED === $body->phase || $body->since > $time || \in_array($body, $members, true)) {
+            if (Body::POCKETED === $body->phase || $body->since > $time || \in_array($body, $state->members, true)) {
                 continue;
             }
             $dt = $time - $body->since;
             $bx = $body->x + $dt * ($body->vx + 0.5 * $dt * $body->ax);
             $by = $body->y + $dt * ($body->vy + 0.5 * $dt * $body->ay);
             $near = $this->reach + $path + $round * \sqrt($body->vx * $body->vx + $body->vy * $body->vy);
-            foreach ($x as $i => $mx) {
-                if (($bx - $mx) ** 2 + ($by - $y[$i]) ** 2 < $near * $near) {
+            foreach ($state->x as $i => $mx) {
+                if (($bx - $mx) ** 2 + ($by - $state->y[$i]) ** 2 < $near * $near) {
                     self::bring($body, $time);
                     $found[] = $body;
                     break;
@@ -402,17 +363,10 @@ final class Cluster
         return $pairs;
     }
 
-    /**
-     * What the cloth does to each ball in a round: friction against its slip, and loss of its spin about the vertical.
-     *
-     * @param array<int, float> $vx
-     * @param array<int, float> $vy
-     * @param array<int, float> $wx
-     * @param array<int, float> $wy
-     * @param array<int, float> $wz
-     */
-    private function drag(array &$vx, array &$vy, array &$wx, array &$wy, array &$wz, float $seconds): void
+    /** What the cloth does to each ball in a round: friction against its slip, and loss of its spin about the vertical. */
+    private function drag(GroupState $state, float $seconds): void
     {
+        [$vx, $vy, $wx, $wy, $wz] = [$state->vx, $state->vy, $state->wx, $state->wy, $state->wz];
         $kick = $this->slideRate * $seconds;
         $lost = $this->spinDecay * $seconds;
         foreach ($vx as $i => $u) {
@@ -429,38 +383,31 @@ final class Cluster
             }
             $wz[$i] = abs($wz[$i]) <= $lost ? 0.0 : ($wz[$i] > 0 ? $wz[$i] - $lost : $wz[$i] + $lost);
         }
+        [$state->vx, $state->vy, $state->wx, $state->wy, $state->wz] = [$vx, $vy, $wx, $wy, $wz];
     }
 
-    /**
-     * @param list<Body>        $members
-     * @param array<int, float> $x
-     * @param array<int, float> $y
-     * @param array<int, float> $vx
-     * @param array<int, float> $vy
-     * @param array<int, float> $wx
-     * @param array<int, float> $wy
-     * @param array<int, float> $wz
-     * @param array<int, bool>  $touched
-     */
-    private function meetSurfaces(array $members, array $x, array $y, array &$vx, array &$vy, array &$wx, array &$wy, array &$wz, array &$touched, float $time): void
+    /** Rails and jaws that a ball is past act on it at once. */
+    private function meetSurfaces(GroupState $state, float $time): void
     {
         $s = $this->surfaces;
-        foreach ($members as $i => $body) {
-            if ($body->zone < 0 && $x[$i] >= $this->radius && $x[$i] <= $s->length - $this->radius && $y[$i] >= $this->radius && $y[$i] <= $s->width - $this->radius) {
+        foreach ($state->members as $i => $body) {
+            [$x, $y] = [$state->x[$i], $state->y[$i]];
+            if ($body->zone < 0 && $x >= $this->radius && $x <= $s->length - $this->radius && $y >= $this->radius && $y <= $s->width - $this->radius) {
                 continue;
             }
-            foreach ($s->overlapped($x[$i], $y[$i], $body->zone) as [$surface, $nx, $ny]) {
-                $approach = $vx[$i] * $nx + $vy[$i] * $ny;
+            foreach ($s->overlapped($x, $y, $body->zone) as [$surface, $nx, $ny]) {
+                $approach = $state->vx[$i] * $nx + $state->vy[$i] * $ny;
                 if ($approach <= 0.0) {
                     continue;
                 }
                 if ($approach < $this->tolerances->slowApproach) {
-                    $vx[$i] -= $approach * $nx;
-                    $vy[$i] -= $approach * $ny;
+                    $state->vx[$i] -= $approach * $nx;
+                    $state->vy[$i] -= $approach * $ny;
                 } else {
-                    [$vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]] = $this->cushion->reboundFrom($nx, $ny, $vx[$i], $vy[$i], $wx[$i], $wy[$i], $wz[$i]);
-                    $this->contacts[] = [$time, $body, null, $surface, $x[$i], $y[$i]];
-                    $touched[$i] = true;
+                    [$state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i], $state->wz[$i]]
+                        = $this->cushion->reboundFrom($nx, $ny, $state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i], $state->wz[$i]);
+                    $this->contacts[] = [$time, $body, null, $surface, $x, $y];
+                    $state->touched[$i] = true;
                 }
             }
         }
@@ -469,25 +416,18 @@ final class Cluster
     /**
      * Whether a pair is pressed in by more than a graze, or will be within a round.
      *
-     * @param list<int>         $pairs   their numbers
-     * @param list<int>         $first   ball of each
-     * @param list<int>         $second
-     * @param list<float>       $lengths below which each pushes
-     * @param array<int, float> $x
-     * @param array<int, float> $y
-     * @param array<int, float> $vx
-     * @param array<int, float> $vy
+     * @param list<int> $pairs numbers of the contacts that can push
      */
-    private function arePressed(array $pairs, array $first, array $second, array $lengths, array $x, array $y, array $vx, array $vy, float $round): bool
+    private function arePressed(GroupState $state, array $pairs, float $round): bool
     {
         foreach ($pairs as $pair) {
-            $i = $first[$pair];
-            $j = $second[$pair];
-            $length = $lengths[$pair];
-            $dx = $x[$j] - $x[$i];
-            $dy = $y[$j] - $y[$i];
+            $i = $state->first[$pair];
+            $j = $state->second[$pair];
+            $length = $state->lengths[$pair];
+            $dx = $state->x[$j] - $state->x[$i];
+            $dy = $state->y[$j] - $state->y[$i];
             $distance = \sqrt($dx * $dx + $dy * $dy);
-            $closing = (($vx[$i] - $vx[$j]) * $dx + ($vy[$i] - $vy[$j]) * $dy) / $distance;
+            $closing = (($state->vx[$i] - $state->vx[$j]) * $dx + ($state->vy[$i] - $state->vy[$j]) * $dy) / $distance;
             if ($length - $distance > $this->graze || ($closing > $this->tolerances->clusterApproach && $distance - $length < $closing * $round)) {
                 return true;
             }

@@ -24,14 +24,6 @@ use ZigLane\Core\Table\TableProfile;
  */
 final class Engine
 {
-    // What has happened: the lowest three bits of an event.
-    public const BALL = 0;
-    public const CUSHION = 1;
-    public const JAW = 2;
-    public const POCKET = 3;
-    public const ROLL = 4;
-    public const REST = 5;
-
     // As in Body, whose constants would be looked up at run time.
     private const ROLLING = 1;
     private const SURFACE = 1;
@@ -53,7 +45,7 @@ final class Engine
     /** @var list<Body> those that have moved, also those that have dropped since */
     private array $touched = [];
 
-    /** @var list<int> kind + 8 ball + 256 (other ball + 1) + 8192 (rail or pocket + 1): an array for each would cost more than finding it */
+    /** @var list<int> what has happened (PackedEvent) */
     private array $events = [];
 
     /** @var list<float> when each was */
@@ -97,7 +89,7 @@ final class Engine
      * @param bool       $untilMeeting ends with the instant at which the first two balls meet, which is recorded but not played
      * @param int        $towards      a pocket's index: ends when the first ball that moves has turned away from it on the open table; -1 for none
      *
-     * @return list<int> what happened, in order: a kind (BALL to REST) + 8 ball + 256 (other ball + 1) + 8192 (rail or pocket + 1)
+     * @return list<int> what happened, in order (PackedEvent)
      *
      * @throws SimulationLimit If the bound on steps is met
      */
@@ -187,7 +179,7 @@ final class Engine
     {
         $p = $this->surfaces->pockets[$pocket];
 
-        return $b->vx * ($p[12] - $b->x) + $b->vy * ($p[13] - $b->y) < 0.0;
+        return $b->vx * ($p[Surfaces::MOUTH_X] - $b->x) + $b->vy * ($p[Surfaces::MOUTH_Y] - $b->y) < 0.0;
     }
 
     /**
@@ -235,7 +227,7 @@ final class Engine
         } elseif ($kind < self::DROPS) {
             $this->recordSurface($b, $surface, $this->now, $b->x, $b->y);
         } elseif ($kind <= self::DROPS) {
-            $this->record(self::POCKET + 8 * $b->index + 8192 * ($b->zone + 1), $b, $this->now, $b->x, $b->y);
+            $this->record(PackedEvent::at(PackedEvent::POCKET, $b->index, $b->zone), $b, $this->now, $b->x, $b->y);
             $this->drop($b);
 
             return;
@@ -264,9 +256,9 @@ final class Engine
     private function recordPhase(Body $b): void
     {
         if (Body::ROLLING === $b->phase) {
-            $this->record(self::ROLL + 8 * $b->index, $b, $this->now, $b->x, $b->y);
+            $this->record(PackedEvent::alone(PackedEvent::ROLL, $b->index), $b, $this->now, $b->x, $b->y);
         } elseif (Body::AT_REST === $b->phase) {
-            $this->record(self::REST + 8 * $b->index, $b, $this->now, $b->x, $b->y);
+            $this->record(PackedEvent::alone(PackedEvent::REST, $b->index), $b, $this->now, $b->x, $b->y);
         }
     }
 
@@ -278,13 +270,13 @@ final class Engine
      */
     private function recordMeeting($a, $b, float $time, float $x, float $y): void
     {
-        $this->record(self::BALL + 8 * $a->index + 256 * ($b->index + 1), $a, $time, $x, $y);
+        $this->record(PackedEvent::meeting($a->index, $b->index), $a, $time, $x, $y);
     }
 
     /** @param Body $b */
     private function recordSurface($b, int $surface, float $time, float $x, float $y): void
     {
-        $this->record($surface < 4 ? self::CUSHION + 8 * $b->index + 8192 * ($surface + 1) : self::JAW + 8 * $b->index + 8192 * ($surface >> 2), $b, $time, $x, $y);
+        $this->record($surface < Surfaces::FACING ? PackedEvent::at(PackedEvent::CUSHION, $b->index, $surface) : PackedEvent::at(PackedEvent::JAW, $b->index, Surfaces::pocketOf($surface)), $b, $time, $x, $y);
     }
 
     /**

@@ -21,6 +21,23 @@ final readonly class Surfaces
     public const RAILS = [Rail::Head, Rail::Foot, Rail::Right, Rail::Left];
     public const POCKETS = [Pocket::HeadRight, Pocket::SideRight, Pocket::FootRight, Pocket::HeadLeft, Pocket::SideLeft, Pocket::FootLeft];
 
+    // The numbers of a pocket; from NOSE to NORMAL two for its first side and two for its second.
+    public const NOSE = 0;
+    public const FACING_ALONG = 4;
+    public const NORMAL = 8;
+    public const MOUTH_X = 12;
+    public const MOUTH_Y = 13;
+    public const AXIS_X = 14;
+    public const AXIS_Y = 15;
+    public const HOLE_X = 16;
+    public const HOLE_Y = 17;
+    public const HOLE_RADIUS = 18;
+    public const DEPTH = 19;
+
+    // The numbers of surfaces: rails below FACING, then four of each pocket, of which the last two are nose points.
+    public const FACING = 4;
+    public const NOSE_POINT = 6;
+
     public float $radius;
     public float $length;
     public float $width;
@@ -31,7 +48,7 @@ final readonly class Surfaces
 
     /**
      * Per pocket: nose points (ax, ay, bx, by), facings' directions (fax, fay, fbx, fby), their normals into the pocket (max, may, mbx, mby),
-     * mouth (x, y), axis (x, y), hole (x, y, radius), depth of the plane before the mouth at which the surroundings end.
+     * mouth (x, y), axis (x, y), hole (x, y, radius), depth of the plane before the mouth at which the surroundings end. NOSE to DEPTH say where.
      *
      * @var list<array{float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float}>
      */
@@ -83,6 +100,12 @@ final readonly class Surfaces
         return $along >= $this->cornerCut && $along <= $this->length - $this->cornerCut && ($aside >= $this->sideHalf || $aside <= -$this->sideHalf);
     }
 
+    /** The pocket that a facing or nose point belongs to, as an index. */
+    public static function pocketOf(int $surface): int
+    {
+        return ($surface >> 2) - 1;
+    }
+
     /** The pocket nearest to a spot, as an index. */
     public function nearestPocket(float $x, float $y): int
     {
@@ -96,13 +119,14 @@ final readonly class Surfaces
      */
     public function towards(float $x, float $y, int $surface): array
     {
-        $pocket = $this->pockets[intdiv($surface, 4) - 1];
+        $pocket = $this->pockets[self::pocketOf($surface)];
         $k = $surface % 4;
-        $dx = $x - $pocket[2 * ($k % 2)];
-        $dy = $y - $pocket[2 * ($k % 2) + 1];
+        $side = 2 * ($k % 2);
+        $dx = $x - $pocket[self::NOSE + $side];
+        $dy = $y - $pocket[self::NOSE + $side + 1];
         if ($k < 2) {
-            $mx = $pocket[8 + 2 * $k];
-            $my = $pocket[9 + 2 * $k];
+            $mx = $pocket[self::NORMAL + $side];
+            $my = $pocket[self::NORMAL + $side + 1];
 
             return [-$mx, -$my, $dx * $mx + $dy * $my - $this->radius];
         }
@@ -134,10 +158,12 @@ final readonly class Surfaces
             $found[] = [3, 0.0, 1.0];
         }
         for ($k = 0; $zone >= 0 && $k < 4; ++$k) {
-            [$nx, $ny, $gap] = $this->towards($x, $y, 4 + 4 * $zone + $k);
+            [$nx, $ny, $gap] = $this->towards($x, $y, self::FACING + 4 * $zone + $k);
             $pocket = $this->pockets[$zone];
-            if ($gap < 0.0 && ($k > 1 || ($gap > -$radius && ($x - $pocket[2 * $k]) * $pocket[4 + 2 * $k] + ($y - $pocket[2 * $k + 1]) * $pocket[5 + 2 * $k] >= 0.0))) {
-                $found[] = [4 + 4 * $zone + $k, $nx, $ny];
+            $side = 2 * ($k % 2);
+            $along = ($x - $pocket[self::NOSE + $side]) * $pocket[self::FACING_ALONG + $side] + ($y - $pocket[self::NOSE + $side + 1]) * $pocket[self::FACING_ALONG + $side + 1];
+            if ($gap < 0.0 && ($k > 1 || ($gap > -$radius && $along >= 0.0))) {
+                $found[] = [self::FACING + 4 * $zone + $k, $nx, $ny];
             }
         }
 
