@@ -3,7 +3,10 @@
 declare(strict_types=1);
 
 $finder = (new PhpCsFixer\Finder())
-    ->in([__DIR__.'/core', __DIR__.'/src', __DIR__.'/tests', __DIR__.'/config', __DIR__.'/migrations', __DIR__.'/public', __DIR__.'/tools', __DIR__.'/benchmarks'])
+    ->in([
+        __DIR__.'/core', __DIR__.'/src', __DIR__.'/tests', __DIR__.'/config', __DIR__.'/migrations',
+        __DIR__.'/public', __DIR__.'/tools', __DIR__.'/benchmarks',
+    ])
     ->exclude('symfony/vendor')
     ->notPath('reference.php')
     ->append([__DIR__.'/bin/console', __DIR__.'/importmap.php', __FILE__]);

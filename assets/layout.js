@@ -8,7 +8,8 @@ export function watchLayout(htmx) {
     if (!document.querySelector('[data-desk]')) {
         return;
     }
-    const state = { selected: document.querySelector('[data-desk]').dataset.selected, typed: '', typedAt: 0, queue: Promise.resolve(), nudge: null };
+    const { selected } = document.querySelector('[data-desk]').dataset;
+    const state = { selected, typed: '', typedAt: 0, queue: Promise.resolve(), nudge: null };
 
     // ---- the desk as it stands in the document, which every answer replaces
 
@@ -39,7 +40,8 @@ export function watchLayout(htmx) {
     const clear = (name, wished) => {
         const { radius } = measures();
         const others = balls().filter((ball) => ball.dataset.ball !== name).map(spotOf);
-        const onCloth = ({ long, short }) => ({ long: Math.min(8 - radius, Math.max(radius, long)), short: Math.min(4 - radius, Math.max(radius, short)) });
+        const within = (value, most) => Math.min(most - radius, Math.max(radius, value));
+        const onCloth = ({ long, short }) => ({ long: within(long, 8), short: within(short, 4) });
         let spot = onCloth(wished);
         for (let round = 0; round < 40; round += 1) {
             const near = others.find((other) => Math.hypot(spot.long - other.long, spot.short - other.short) < 2 * radius - 1e-9);
@@ -48,7 +50,10 @@ export function watchLayout(htmx) {
             }
             const away = Math.hypot(spot.long - near.long, spot.short - near.short) || 1e-9;
             const push = (2 * radius + 1e-6) / away;
-            spot = onCloth({ long: near.long + (spot.long - near.long || 1e-9) * push, short: near.short + (spot.short - near.short) * push });
+            spot = onCloth({
+                long: near.long + (spot.long - near.long || 1e-9) * push,
+                short: near.short + (spot.short - near.short) * push,
+            });
         }
         return null;
     };
@@ -100,7 +105,8 @@ export function watchLayout(htmx) {
                 desk().querySelector(`[name="${role}"]`)?.focus({ preventScroll: true });
             }
         }).catch(() => {
-            document.querySelector('#notice').innerHTML = '<div class="notice is-error" role="alert"><strong>The change was not saved.</strong> The server cannot be reached. Reload the page to see what was kept.</div>';
+            document.querySelector('#notice').innerHTML = '<div class="notice is-error" role="alert">'
+                + '<strong>The change was not saved.</strong> The server cannot be reached. Reload the page to see what was kept.</div>';
         });
         return state.queue;
     };

@@ -101,7 +101,9 @@ export function watchShot(htmx) {
     const point = (event) => {
         const over = event.target.closest('[data-take], [data-row]');
         const at = over?.dataset.for ?? over?.dataset.row;
-        form.querySelectorAll('.overlay [data-for]').forEach((line) => line.classList.toggle('is-pointed', at !== undefined && line.dataset.for === at));
+        form.querySelectorAll('.overlay [data-for]').forEach((line) => {
+            line.classList.toggle('is-pointed', at !== undefined && line.dataset.for === at);
+        });
     };
     // Arrow keys go from one stroke to the next; Enter takes it.
     form.addEventListener('keydown', (event) => {

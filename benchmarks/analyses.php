@@ -52,7 +52,11 @@ $timed = static function (string $what, Closure $work) use (&$times): mixed {
 $zoneFound = $offs = [];
 for ($layouts = 0; $layouts < 50;) {
     $layout = (new Table())->randomLayout($chance, 9);
-    $choice = new ShotChoice(Ball::One, Pocket::cases()[$chance->int(0, 5)], new Stroke(Tip::fractions(0.1, 0.1), $scale->speed($chance->float(1.2, 2.6)), 2.0));
+    $choice = new ShotChoice(
+        Ball::One,
+        Pocket::cases()[$chance->int(0, 5)],
+        new Stroke(Tip::fractions(0.1, 0.1), $scale->speed($chance->float(1.2, 2.6)), 2.0),
+    );
     try {
         $shot = $solver->solve($layout, $choice);
     } catch (CoreError) {
@@ -77,7 +81,13 @@ for ($layouts = 0; $layouts < 50;) {
     $timed('fan of nine tips', static fn () => Fan::overTips($solver, $layout, $choice));
     $timed('fan of six speeds', static fn () => Fan::overSpeeds($solver, $layout, $choice, $scale));
     $line = null;
-    $lines = $timed('lines of the next ball, six pockets', static fn (): array => array_values(array_filter(array_map(static fn (Pocket $pocket): ?PotModel => PotModel::find($shot->outcome->final, Ball::Two, $pocket, $solver, $errors), Pocket::cases()))));
+    $lines = $timed(
+        'lines of the next ball, six pockets',
+        static fn (): array => array_values(array_filter(array_map(
+            static fn (Pocket $pocket): ?PotModel => PotModel::find($shot->outcome->final, Ball::Two, $pocket, $solver, $errors),
+            Pocket::cases(),
+        ))),
+    );
     if ([] !== $lines) {
         $timed('zone, one pocket, three contours', static function () use ($lines, $solver): void {
             $zone = Zone::of([$lines[0]], $solver->equipment);
@@ -87,12 +97,25 @@ for ($layouts = 0; $layouts < 50;) {
         $timed('lane', static fn () => Lane::of($shot, $lines, 0.5, $solver));
     }
     $timed('reading of the table', static fn () => TableReading::of($layout, $solver, $errors));
-    $timed('chance of a pot from its window', static fn (): float => QuickChance::of($choice, $shot->strike, $solver->simulator->rollouts($layout), $solver->equipment->balls, $errors));
+    $timed(
+        'chance of a pot from its window',
+        static fn (): float => QuickChance::of(
+            $choice,
+            $shot->strike,
+            $solver->simulator->rollouts($layout),
+            $solver->equipment->balls,
+            $errors,
+        ),
+    );
     $rack = new Rack(Game::NineBall, $layout, player: $errors);
     $timed('indirect shots', static fn () => (new IndirectSearch($rack))->find([Ball::One]));
     if ([] !== $lines && $shot->outcome->final->has(Ball::Three)) {
         $timed('zone with the ball after, on top of the zone', static function () use ($rack, $shot, $lines, $solver): void {
-            Zone::ofOdds($lines, TwoAhead::odds($rack->withLayout($shot->outcome->final), $lines, Ball::Three), $solver->equipment)->rings(0.5);
+            Zone::ofOdds(
+                $lines,
+                TwoAhead::odds($rack->withLayout($shot->outcome->final), $lines, Ball::Three),
+                $solver->equipment,
+            )->rings(0.5);
         });
     }
     if (0 === $layouts % 3) {
@@ -105,10 +128,23 @@ for ($layouts = 0; $layouts < 50;) {
     }
     $timed('land here, with the sides of the pocket and a raised cue', static function () use ($layout, $shot, $solver, $errors): void {
         $search = new LandingSearch($solver, $errors);
-        $search->find($layout, Ball::One, $shot->choice->pocket, new SpotTarget($shot->outcome->final->spot(Ball::Cue)), 2.0, [0.0, ...$search->sides($layout, Ball::One, $shot->choice->pocket)], [10.0, 20.0]);
+        $search->find(
+            $layout,
+            Ball::One,
+            $shot->choice->pocket,
+            new SpotTarget($shot->outcome->final->spot(Ball::Cue)),
+            2.0,
+            [0.0, ...$search->sides($layout, Ball::One, $shot->choice->pocket)],
+            [10.0, 20.0],
+        );
     });
     $timed('land here', static function () use ($layout, $shot, $solver, $errors): void {
-        (new LandingSearch($solver, $errors))->find($layout, Ball::One, $shot->choice->pocket, new SpotTarget($shot->outcome->final->spot(Ball::Cue)));
+        (new LandingSearch($solver, $errors))->find(
+            $layout,
+            Ball::One,
+            $shot->choice->pocket,
+            new SpotTarget($shot->outcome->final->spot(Ball::Cue)),
+        );
     });
 }
 

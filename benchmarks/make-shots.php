@@ -37,7 +37,14 @@ while (count($shots) < 20) {
         continue;
     }
     $cushions = count($shot->cushions());
-    if (!$shot->isMade() || $shot->scratch() || [] !== $shot->disturbed() || $cushions < 1 || $cushions > 3 || $cushions < 1 + count($shots) % 3) {
+    if (
+        !$shot->isMade()
+        || $shot->scratch()
+        || [] !== $shot->disturbed()
+        || $cushions < 1
+        || $cushions > 3
+        || $cushions < 1 + count($shots) % 3
+    ) {
         continue;
     }
     $balls = [];

@@ -47,7 +47,13 @@ function randomRack(Game $game, int $seed, ExecutionErrors $player, bool $inHand
         $layout = $layout->with($ball, $spot);
     }
 
-    return new Rack($game, $layout, player: $player, ballInHand: $inHand ? BallInHand::Anywhere : BallInHand::None, group: Game::EightBall === $game ? Group::Solids : null);
+    return new Rack(
+        $game,
+        $layout,
+        player: $player,
+        ballInHand: $inHand ? BallInHand::Anywhere : BallInHand::None,
+        group: Game::EightBall === $game ? Group::Solids : null,
+    );
 }
 
 function row(string ...$cells): void
@@ -68,7 +74,10 @@ if ('stated' !== ($options['only'] ?? '')) {
     row('---', '---', '---:', '---:', '---:', '---:', '---:');
     foreach ([Game::NineBall, Game::EightBall] as $game) {
         foreach (['club player', 'strong player', 'expert'] as $level) {
-            if (!in_array($options['game'] ?? $game->value, [$game->value], true) || !in_array($options['level'] ?? $level, [$level], true)) {
+            if (
+                !in_array($options['game'] ?? $game->value, [$game->value], true)
+                || !in_array($options['level'] ?? $level, [$level], true)
+            ) {
                 continue;
             }
             $player = new ExecutionErrors(...ExecutionErrors::PRESETS[$level]);
@@ -98,7 +107,15 @@ if ('stated' !== ($options['only'] ?? '')) {
                 }
                 fwrite(\STDERR, sprintf("%s %s %d: %.3f %.3f\n", $game->value, $level, $seed, $mine->chance(), $easy->chance()));
             }
-            row($game->value, $level, percent($mine->finished, $mine->tries), percent($easy->finished, $easy->tries), 0 === $easy->finished ? '' : sprintf('%.1f', $mine->chance() / $easy->chance()), sprintf('%.2f', $mine->made / max(1, $mine->tries)), sprintf('%.2f', $easy->made / max(1, $easy->tries)));
+            row(
+                $game->value,
+                $level,
+                percent($mine->finished, $mine->tries),
+                percent($easy->finished, $easy->tries),
+                0 === $easy->finished ? '' : sprintf('%.1f', $mine->chance() / $easy->chance()),
+                sprintf('%.2f', $mine->made / max(1, $mine->tries)),
+                sprintf('%.2f', $easy->made / max(1, $easy->tries)),
+            );
         }
     }
 }
@@ -127,7 +144,15 @@ if ('rate' !== ($options['only'] ?? '')) {
         $rehearsed = PlanRehearsal::of($plan, 300, 77, true);
         $apart = 100 * abs($plan->replays->chance() - $rehearsed->chance());
         $within += $apart <= 6.0 ? 1 : 0;
-        row((string) $seed, (string) $count, $level, sprintf('%.1f %%', 100 * $plan->replays->chance()), (string) $plan->replays->tries, sprintf('%.1f %%', 100 * $rehearsed->chance()), sprintf('%.1f', $apart));
+        row(
+            (string) $seed,
+            (string) $count,
+            $level,
+            sprintf('%.1f %%', 100 * $plan->replays->chance()),
+            (string) $plan->replays->tries,
+            sprintf('%.1f %%', 100 * $rehearsed->chance()),
+            sprintf('%.1f', $apart),
+        );
     }
     printf("\nWithin 6 points: %d of %d.\n", $within, $stated);
 }

@@ -94,9 +94,25 @@ $process = null;
 if (isset($options['twin'])) {
     $surfaces = new Surfaces($table, $set);
     $numbers = [
-        $set->radius, $table->length, $table->width(), $table->slide * $table->gravity, $table->roll * $table->gravity, $table->spinDecay, $set->restitution,
-        $set->frictionFloor, $set->frictionFall, $set->frictionRate, $table->noseHeight - 1, sqrt(1 - ($table->noseHeight - 1) ** 2), $table->cushionFriction,
-        $table->slide, $table->cushionRestitution ** 2, $surfaces->cornerCut, $surfaces->sideHalf, ...array_merge(...$surfaces->pockets), count($shots),
+        $set->radius,
+        $table->length,
+        $table->width(),
+        $table->slide * $table->gravity,
+        $table->roll * $table->gravity,
+        $table->spinDecay,
+        $set->restitution,
+        $set->frictionFloor,
+        $set->frictionFall,
+        $set->frictionRate,
+        $table->noseHeight - 1,
+        sqrt(1 - ($table->noseHeight - 1) ** 2),
+        $table->cushionFriction,
+        $table->slide,
+        $table->cushionRestitution ** 2,
+        $surfaces->cornerCut,
+        $surfaces->sideHalf,
+        ...array_merge(...$surfaces->pockets),
+        count($shots),
     ];
     foreach ($shots as $shot) {
         array_push($numbers, count($shot['balls']), ...array_merge(...$shot['balls']), ...$shot['strike']);
@@ -179,7 +195,12 @@ foreach ([1, 2, 3] as $cushions) {
         ...$ratio($php, isset($cushionC) ? median(array_values(array_intersect_key($twin, array_flip($which)))) : null),
     );
 }
-row('all twenty position shots (median)', sprintf('%.1f µs', median($least)), sprintf('%.1f µs', median($medians)), ...$ratio(median($least), isset($cushionC) ? median($twin) : null));
+row(
+    'all twenty position shots (median)',
+    sprintf('%.1f µs', median($least)),
+    sprintf('%.1f µs', median($medians)),
+    ...$ratio(median($least), isset($cushionC) ? median($twin) : null),
+);
 if ([] !== $ratios) {
     row('the same, a round of ours beside the next of C (median of '.count($ratios).')', '', '', '', sprintf('%.2f', median($ratios)));
 }
@@ -231,7 +252,10 @@ $break = static function (EventSimulator $simulator, int $seed) use ($table, $se
     $rack = Racking::of(Game::EightBall, new Equipment($table, $set), new Randomness($seed));
     $simulator->play($rack->with(Ball::Cue, Spot::diamonds(2.0, 2.0, $table)), Strike::degrees(0.3, 9.0));
 };
-foreach (['contacts pair by pair' => new EventSimulator(new Equipment($table, $set), new Tolerances(clusterApproach: 1e9)), 'with the compliant stage' => $simulator] as $name => $with) {
+foreach ([
+    'contacts pair by pair' => new EventSimulator(new Equipment($table, $set), new Tolerances(clusterApproach: 1e9)),
+    'with the compliant stage' => $simulator,
+] as $name => $with) {
     $times = [];
     for ($round = 0; $round < 4; ++$round) {
         for ($seed = 1; $seed <= 20; ++$seed) {
@@ -248,19 +272,42 @@ foreach (['contacts pair by pair' => new EventSimulator(new Equipment($table, $s
 $cold = [];
 for ($k = 0; $k < 7; ++$k) {
     $start = hrtime(true);
-    exec(sprintf('%s -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit=%s -d opcache.jit_buffer_size=64M %s', escapeshellarg(\PHP_BINARY), escapeshellarg((string) ini_get('opcache.jit')), escapeshellarg(__DIR__.'/first-shot.php')), $lines);
+    exec(
+        sprintf(
+            '%s -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit=%s -d opcache.jit_buffer_size=64M %s',
+            escapeshellarg(\PHP_BINARY),
+            escapeshellarg((string) ini_get('opcache.jit')),
+            escapeshellarg(__DIR__.'/first-shot.php'),
+        ),
+        $lines,
+    );
     $cold[] = [(hrtime(true) - $start) / 1e6, ...array_map(floatval(...), explode(' ', (string) end($lines)))];
 }
-row('cold: a process of its own for one shot, from start to end', sprintf('%.0f ms', min(array_column($cold, 0))), sprintf('%.0f ms', median(array_column($cold, 0))));
-row('cold: the first shot in it, classes loaded on the way', sprintf('%.1f ms', min(array_column($cold, 1))), sprintf('%.1f ms', median(array_column($cold, 1))));
-row('cold: the slowest of its shots 2 to 200, while the compiler works', sprintf('%.1f ms', min(array_column($cold, 2))), sprintf('%.1f ms', median(array_column($cold, 2))));
+row(
+    'cold: a process of its own for one shot, from start to end',
+    sprintf('%.0f ms', min(array_column($cold, 0))),
+    sprintf('%.0f ms', median(array_column($cold, 0))),
+);
+row(
+    'cold: the first shot in it, classes loaded on the way',
+    sprintf('%.1f ms', min(array_column($cold, 1))),
+    sprintf('%.1f ms', median(array_column($cold, 1))),
+);
+row(
+    'cold: the slowest of its shots 2 to 200, while the compiler works',
+    sprintf('%.1f ms', min(array_column($cold, 2))),
+    sprintf('%.1f ms', median(array_column($cold, 2))),
+);
 
 if (isset($options['rigid'])) {
     echo "\n### A general rigid-body library on the same straight shot\n\n";
     // The library knows no friction that acts upwards between two balls: without it here too.
     $smooth = new BallSet(frictionFloor: 0.0, frictionFall: 0.0);
     $engine = new Engine($table, $smooth, $tolerances);
-    $straight = (new EventSimulator(new Equipment($table, $smooth)))->release(Layout::empty()->with(Ball::Cue, Spot::metres(0.6, 0.6))->with(Ball::One, Spot::metres(1.2, 0.6)), [0 => [0.6, 0.0, 0.0, 0.6 / $set->radius, 0.0]]);
+    $straight = (new EventSimulator(new Equipment($table, $smooth)))->release(
+        Layout::empty()->with(Ball::Cue, Spot::metres(0.6, 0.6))->with(Ball::One, Spot::metres(1.2, 0.6)),
+        [0 => [0.6, 0.0, 0.0, 0.6 / $set->radius, 0.0]],
+    );
     $cue = $straight->final->spot(Ball::Cue);
     $one = $straight->final->spot(Ball::One);
     [$a] = timed(static function () use ($engine): void {

@@ -26,7 +26,10 @@ $simulator = new EventSimulator();
 $chance = new Chance(3);
 for ($i = 0; $i < 400; ++$i) {
     $layout = $table->randomLayout($chance, $chance->int(2, 12), 0.2);
-    $outcome = $simulator->play($layout, Strike::degrees($chance->float(0, 360), $chance->float(0.5, 6.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 3.0));
+    $outcome = $simulator->play(
+        $layout,
+        Strike::degrees($chance->float(0, 360), $chance->float(0.5, 6.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 3.0),
+    );
     foreach ($outcome->events as $event) {
         hash_update($hash, pack('EEE', $event->time, $event->at->x, $event->at->y));
     }

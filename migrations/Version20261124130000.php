@@ -41,7 +41,9 @@ final class Version20261124130000 extends AbstractMigration
                 PRIMARY KEY (id)
             ) DEFAULT CHARACTER SET utf8mb4 ENGINE = InnoDB
             SQL);
-        $this->addSql('ALTER TABLE plan_job ADD CONSTRAINT FK_9B4DDE8B8B1206A5 FOREIGN KEY (sheet_id) REFERENCES rack_sheet (id) ON DELETE CASCADE');
+        $this->addSql(
+            'ALTER TABLE plan_job ADD CONSTRAINT FK_9B4DDE8B8B1206A5 FOREIGN KEY (sheet_id) REFERENCES rack_sheet (id) ON DELETE CASCADE',
+        );
         $this->addSql(<<<'SQL'
             CREATE TABLE plan_block (
                 job_id BINARY(16) NOT NULL,
@@ -53,7 +55,9 @@ final class Version20261124130000 extends AbstractMigration
                 PRIMARY KEY (job_id, candidate, block)
             ) DEFAULT CHARACTER SET utf8mb4 ENGINE = InnoDB
             SQL);
-        $this->addSql('ALTER TABLE plan_block ADD CONSTRAINT FK_3E1D6F1BBE04EA9 FOREIGN KEY (job_id) REFERENCES plan_job (id) ON DELETE CASCADE');
+        $this->addSql(
+            'ALTER TABLE plan_block ADD CONSTRAINT FK_3E1D6F1BBE04EA9 FOREIGN KEY (job_id) REFERENCES plan_job (id) ON DELETE CASCADE',
+        );
         $this->addSql('ALTER TABLE work_queue ADD party VARCHAR(60) DEFAULT NULL');
     }
 

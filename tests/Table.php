@@ -74,7 +74,10 @@ final readonly class Table
         $cut = deg2rad($cutDegrees);
         $gap = 1e-7;
         $layout = self::layout([0 => [1.0 - 2 * self::R * cos($cut) - $gap, 0.6 - 2 * self::R * sin($cut)], 1 => [1.0, 0.6]]);
-        $outcome = $this->simulator()->release($layout, [0 => [$speed, 0.0, 0.0, $roll * $speed / self::R, $side * 2.5 * $speed / self::R]]);
+        $outcome = $this->simulator()->release(
+            $layout,
+            [0 => [$speed, 0.0, 0.0, $roll * $speed / self::R, $side * 2.5 * $speed / self::R]],
+        );
 
         return [$outcome, self::heading($outcome, Ball::Cue), self::heading($outcome, Ball::One)];
     }
@@ -101,7 +104,8 @@ final readonly class Table
             $within = min($time, $segment->end());
             [$vx, $vy] = $segment->velocity($within);
             [$wx, $wy, $wz] = $segment->spin($within, $this->balls, $this->profile);
-            $sum += 0.5 * $this->balls->mass * ($vx ** 2 + $vy ** 2) + 0.2 * $this->balls->mass * $this->balls->radius ** 2 * ($wx ** 2 + $wy ** 2 + $wz ** 2);
+            $sum += 0.5 * $this->balls->mass * ($vx ** 2 + $vy ** 2)
+                + 0.2 * $this->balls->mass * $this->balls->radius ** 2 * ($wx ** 2 + $wy ** 2 + $wz ** 2);
         }
 
         return $sum;
@@ -114,7 +118,10 @@ final readonly class Table
         $layout = Layout::empty();
         while ($layout->count() < $count) {
             $ball = Ball::from($layout->count());
-            $spot = Spot::metres($random->float(self::R, $this->profile->length - self::R), $random->float(self::R, $this->profile->width() - self::R));
+            $spot = Spot::metres(
+                $random->float(self::R, $this->profile->length - self::R),
+                $random->float(self::R, $this->profile->width() - self::R),
+            );
             if ($layout->count() > 0 && $random->float(0, 1) < $touching) {
                 $other = $layout->spot(Ball::from($random->int(0, $layout->count() - 1)));
                 $spot = $other->towards($random->float(0, 2 * \M_PI), 2 * self::R);

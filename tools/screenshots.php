@@ -62,7 +62,14 @@ try {
     $browser->get($sheet.'/plan');
     $see('[data-chance]');
     $picture('shot');
-    foreach (['spread' => '&look=spread', 'tips' => '&look=tips', 'zone' => '&look=zone&odds=70&next_pocket=FL', 'indirect' => '&look=indirect', 'read' => '&look=read', 'land' => '&look=land&target=1500,800'] as $name => $look) {
+    foreach ([
+        'spread' => '&look=spread',
+        'tips' => '&look=tips',
+        'zone' => '&look=zone&odds=70&next_pocket=FL',
+        'indirect' => '&look=indirect',
+        'read' => '&look=read',
+        'land' => '&look=land&target=1500,800',
+    ] as $name => $look) {
         $browser->get($sheet.'/plan?ball=4&pocket=FL&clock=12:25&tips=0.82&lengths=2.7&elevation=1'.$look);
         $see('zone' === $name ? '.of-ahead' : '#overlay svg');
         $see('[data-chance]');
@@ -74,7 +81,11 @@ try {
     $see('.sheet');
     $runs = [];
     foreach ($browser->findElements(WebDriverBy::cssSelector('a.sheet')) as $link) {
-        foreach (['run' => 'Nine to go', 'run-eight-ball' => 'to choose a group', 'run-straight-pool' => 'Break ball high'] as $name => $words) {
+        foreach ([
+            'run' => 'Nine to go',
+            'run-eight-ball' => 'to choose a group',
+            'run-straight-pool' => 'Break ball high',
+        ] as $name => $words) {
             if (str_contains($link->getText(), $words)) {
                 $runs[$name] = [str_replace('/layout', '', (string) $link->getDomProperty('href')), 'run' === $name ? 1 : 3];
             }
@@ -87,7 +98,9 @@ try {
             $see('.ask .button')->click();
         }
         $see('.strip .card');
-        $browser->wait(120, 500)->until(static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#progress progress')));
+        $browser->wait(120, 500)->until(
+            static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#progress progress')),
+        );
         $browser->get("$address/run-out?leg=$leg");
         $see('.plans');
         $picture($name);
@@ -105,7 +118,10 @@ try {
     $see('[data-theme-switch]')->click();
     $window(500, 1000);
     $see('svg.lane-table');
-    $browser->wait(15, 50)->until(static fn () => str_contains((string) $browser->executeScript('return document.cookie'), 'lane-upright=1'));
+    $browser->wait(15, 50)->until(static fn () => str_contains(
+        (string) $browser->executeScript('return document.cookie'),
+        'lane-upright=1',
+    ));
     $browser->get($sheet.'/plan');
     $see('[data-chance]');
     $picture('shot-phone');

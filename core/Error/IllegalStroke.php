@@ -32,7 +32,10 @@ final class IllegalStroke extends \DomainException implements CoreError
     /** @param string $unit m/s, degrees or mm */
     public static function outOfRange(string $field, float $found, float $least, float $most, string $unit): self
     {
-        return new self(new Fact('stroke.outOfRange', ['field' => $field, 'found' => $found, 'least' => $least, 'most' => $most, 'unit' => $unit]), $field);
+        return new self(
+            new Fact('stroke.outOfRange', ['field' => $field, 'found' => $found, 'least' => $least, 'most' => $most, 'unit' => $unit]),
+            $field,
+        );
     }
 
     public static function notANumber(string $field): self

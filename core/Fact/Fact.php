@@ -88,14 +88,20 @@ final readonly class Fact
      */
     private static function readList(array $list): array
     {
-        $facts = array_values(array_filter(array_map(static fn (mixed $fact): ?self => \is_array($fact) ? self::fromArray($fact) : null, $list)));
+        $facts = array_values(array_filter(array_map(
+            static fn (mixed $fact): ?self => \is_array($fact) ? self::fromArray($fact) : null,
+            $list,
+        )));
         $names = array_filter($list, is_string(...));
         $balls = array_values(array_filter(array_map(Ball::named(...), $names)));
 
         return match (true) {
             [] !== $facts => $facts,
             [] !== $balls => $balls,
-            default => array_values(array_filter(array_map(static fn (string $name): Rail|Pocket|null => Rail::tryFrom($name) ?? Pocket::tryFrom($name), $names))),
+            default => array_values(array_filter(array_map(
+                static fn (string $name): Rail|Pocket|null => Rail::tryFrom($name) ?? Pocket::tryFrom($name),
+                $names,
+            ))),
         };
     }
 }

@@ -56,7 +56,10 @@ final readonly class PlanFile
             'alternatives' => array_map(PlanWriter::plan(...), \array_slice($this->plans, 1)),
         ];
 
-        return json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE);
+        return json_encode(
+            $document,
+            \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE,
+        );
     }
 
     /** @throws InvalidFile With every fault that was found */
@@ -66,7 +69,10 @@ final readonly class PlanFile
         $reader = new Reader();
         $rack = null;
         try {
-            $rack = RackFile::parse(json_encode($reader->object($document, '', 'rack', true), \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION))->rack;
+            $rack = RackFile::parse(json_encode(
+                $reader->object($document, '', 'rack', true),
+                \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION,
+            ))->rack;
         } catch (InvalidFile $e) {
             foreach ($e->faults as $fault) {
                 $reader->because('rack.'.$fault->path, $fault->fact);

@@ -41,7 +41,14 @@ final readonly class RackFile
     {
         $document = Reader::document($json, $maxBytes, self::FORMAT);
         $reader = new Reader();
-        $reader->onlyKnown($document, '', ['format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group', 'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later']);
+        $reader->onlyKnown(
+            $document,
+            '',
+            [
+                'format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group',
+                'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later',
+            ],
+        );
         $table = $reader->table($document);
         $balls = $reader->balls($document);
         $cueObject = $reader->object($document, '', 'cue');
@@ -105,10 +112,17 @@ final readonly class RackFile
             }
         }
 
-        return json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE);
+        return json_encode(
+            $document,
+            \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE,
+        );
     }
 
-    /** @return array{ball: string, pocket: string, speed: float, side: float, height: float, elevation: float, aside?: float, direction?: float} */
+    /**
+     * @return array{
+     *     ball: string, pocket: string, speed: float, side: float, height: float, elevation: float, aside?: float, direction?: float
+     * }
+     */
     public static function shotToArray(ShotChoice $shot): array
     {
         return [

@@ -70,7 +70,10 @@ final readonly class ShotFile
         try {
             return Strike::degrees($direction, $speed, $side, $height, $elevation, $cue->endMassRatio);
         } catch (IllegalStroke $e) {
-            $reader->because('tip' === $e->field ? 'shot.side' : 'shot.'.$e->field, 'tip' === $e->field ? self::miscue($side, $height) : $e->fact());
+            $reader->because(
+                'tip' === $e->field ? 'shot.side' : 'shot.'.$e->field,
+                'tip' === $e->field ? self::miscue($side, $height) : $e->fact(),
+            );
 
             return null;
         }

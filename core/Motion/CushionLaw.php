@@ -99,7 +99,10 @@ final class CushionLaw
         return [$this->vx, $this->vy, $this->wx, $this->wy, $this->wz];
     }
 
-    /** The same, with what the ball leaves with written down in vx, vy, wx, wy and wz until the next contact: an array would be a tenth of the work. */
+    /**
+     * The same, with what the ball leaves with written down in vx, vy, wx, wy and wz until the next contact: an array would be a tenth of
+     * the work.
+     */
     public function meet(float $nx, float $ny, float $vx, float $vy, float $wx, float $wy, float $wz): void
     {
         $sin = $this->sin;

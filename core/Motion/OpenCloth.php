@@ -26,7 +26,13 @@ final readonly class OpenCloth
     public function __construct(Equipment $equipment, Tolerances $tolerances = new Tolerances())
     {
         $this->balls = $equipment->balls;
-        $this->meetings = new Meetings(new Conditions($equipment->table, $this->balls, new Surfaces($equipment->table, $this->balls), $tolerances, true));
+        $this->meetings = new Meetings(new Conditions(
+            $equipment->table,
+            $this->balls,
+            new Surfaces($equipment->table, $this->balls),
+            $tolerances,
+            true,
+        ));
         $this->contact = new BallContact($this->balls);
     }
 
@@ -57,7 +63,9 @@ final readonly class OpenCloth
         $dx = $b->x - $a->x;
         $dy = $b->y - $a->y;
         $distance = hypot($dx, $dy);
-        [$jx, $jy, $b->wx, $b->wy, $b->wz] = $this->contact->impulse($dx / $distance, $dy / $distance, $a->vx, $a->vy, $a->wx, $a->wy, $a->wz);
+        [$jx, $jy, $b->wx, $b->wy, $b->wz] = $this->contact->impulse(
+            $dx / $distance, $dy / $distance, $a->vx, $a->vy, $a->wx, $a->wy, $a->wz,
+        );
         $b->vx = -$jx;
         $b->vy = -$jy;
         $this->meetings->wake($b);

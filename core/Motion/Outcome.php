@@ -61,12 +61,18 @@ final readonly class Outcome
     /** @return list<Event> a ball's contacts with rails and jaws, in order */
     public function cushions(Ball $ball): array
     {
-        return array_values(array_filter($this->eventsOf($ball), static fn (Event $event): bool => EventKind::Cushion === $event->kind || EventKind::Jaw === $event->kind));
+        return array_values(array_filter(
+            $this->eventsOf($ball),
+            static fn (Event $event): bool => EventKind::Cushion === $event->kind || EventKind::Jaw === $event->kind,
+        ));
     }
 
     /** @return list<Event> the events of one ball, of one kind if given */
     public function eventsOf(Ball $ball, ?EventKind $kind = null): array
     {
-        return array_values(array_filter($this->events, static fn (Event $event): bool => $event->involves($ball) && (null === $kind || $event->kind === $kind)));
+        return array_values(array_filter(
+            $this->events,
+            static fn (Event $event): bool => $event->involves($ball) && (null === $kind || $event->kind === $kind),
+        ));
     }
 }

@@ -30,8 +30,12 @@ final class Rollouts
     private array $moved = [];
 
     /** @internal made by EventSimulator::rollouts */
-    public function __construct(private readonly Engine $engine, private readonly Layout $layout, private readonly float $radius, Ball $played = Ball::Cue)
-    {
+    public function __construct(
+        private readonly Engine $engine,
+        private readonly Layout $layout,
+        private readonly float $radius,
+        Ball $played = Ball::Cue,
+    ) {
         $this->balls = $layout->balls();
         $this->cue = (int) array_search($played, $this->balls, true);
         $this->start = $engine->layOut($layout->places(), false);

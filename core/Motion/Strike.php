@@ -26,7 +26,13 @@ final readonly class Strike
         public float $elevation,
         public float $endMassRatio,
     ) {
-        foreach (['direction' => $direction, 'speed' => $speed, 'side' => $side, 'height' => $height, 'elevation' => $elevation] as $field => $value) {
+        foreach ([
+            'direction' => $direction,
+            'speed' => $speed,
+            'side' => $side,
+            'height' => $height,
+            'elevation' => $elevation,
+        ] as $field => $value) {
             if (!is_finite($value)) {
                 throw IllegalStroke::notANumber($field);
             }
@@ -45,8 +51,14 @@ final readonly class Strike
     }
 
     /** @throws IllegalStroke If it would miscue or a number lies outside what the model covers */
-    public static function degrees(float $direction, float $speedMps, float $side = 0.0, float $height = 0.0, float $elevation = 0.0, float $endMassRatio = Cue::END_MASS_RATIO[0]): self
-    {
+    public static function degrees(
+        float $direction,
+        float $speedMps,
+        float $side = 0.0,
+        float $height = 0.0,
+        float $elevation = 0.0,
+        float $endMassRatio = Cue::END_MASS_RATIO[0],
+    ): self {
         return new self(deg2rad($direction), $speedMps, $side, $height, deg2rad($elevation), $endMassRatio);
     }
 

@@ -15,9 +15,10 @@ final readonly class Trajectory
     }
 
     /**
-     * @param list<array{float, int, float, float, float, float, float, float, float, float, float}> $track since, phase, x, y, vx, vy, ax, ay,
-     *                                                                                                      wx, wy, wz of each piece; those without
-     *                                                                                                      duration are dropped
+     * @param list<array{float, int, float, float, float, float, float, float, float, float, float}> $track since, phase, x, y, vx, vy, ax,
+     *                                                                                                      ay, wx, wy, wz of each piece;
+     *                                                                                                      those without duration are
+     *                                                                                                      dropped
      */
     public static function fromTrack(array $track): self
     {
@@ -91,7 +92,9 @@ final readonly class Trajectory
             }
             $sagitta = 0.125 * hypot($segment->ax, $segment->ay) * $segment->duration ** 2;
             // On a straight piece the acceleration lies along the path: no part is needed for it.
-            $bend = abs($segment->vx * $segment->ay - $segment->vy * $segment->ax) > 1e-9 * (hypot($segment->vx, $segment->vy) * hypot($segment->ax, $segment->ay) + 1e-30);
+            $bend = abs(
+                $segment->vx * $segment->ay - $segment->vy * $segment->ax,
+            ) > 1e-9 * (hypot($segment->vx, $segment->vy) * hypot($segment->ax, $segment->ay) + 1e-30);
             $parts = $bend ? max(1, (int) ceil(\sqrt($sagitta / $within))) : 1;
             for ($i = 1; $i <= $parts; ++$i) {
                 $points[] = $segment->at($segment->start + $segment->duration * $i / $parts);

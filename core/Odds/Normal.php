@@ -11,7 +11,8 @@ final class Normal
     public static function upTo(float $z): float
     {
         $t = 1 / (1 + 0.2316419 * abs($z));
-        $tail = exp(-0.5 * $z * $z) / \sqrt(2 * \M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
+        $series = 0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429)));
+        $tail = exp(-0.5 * $z * $z) / \sqrt(2 * \M_PI) * $t * $series;
 
         return $z >= 0.0 ? 1 - $tail : $tail;
     }

@@ -20,7 +20,10 @@ final readonly class PocketSides
     /** A piece narrower than this is chance, metres. */
     private const LEAST = 0.005;
 
-    /** @param list<array{from: float, to: float, rail: Rail|null}> $pieces metres to the left of the middle of the mouth, from right to left; the rail that it touches first, or null */
+    /**
+     * @param list<array{from: float, to: float, rail: Rail|null}> $pieces metres to the left of the middle of the mouth, from right to
+     *                                                                     left; the rail that it touches first, or null
+     */
     private function __construct(public array $pieces)
     {
     }
@@ -69,7 +72,10 @@ final readonly class PocketSides
             $pieces[] = $open;
         }
 
-        return new self(array_values(array_filter($pieces, static fn (array $piece): bool => $piece['to'] - $piece['from'] >= self::LEAST)));
+        return new self(array_values(array_filter(
+            $pieces,
+            static fn (array $piece): bool => $piece['to'] - $piece['from'] >= self::LEAST,
+        )));
     }
 
     /** @return array{from: float, to: float, rail: Rail|null}|null the piece that goes straight, widest of all such */

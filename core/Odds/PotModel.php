@@ -67,8 +67,8 @@ final readonly class PotModel
 
     /**
      * @param float                                     $line     direction of the object ball to the middle of the mouth, radians
-     * @param non-empty-list<list<array{float, float}>> $accepted what the pocket accepts at each of SPEEDS: from and to, radians to the left
-     *                                                            of that line
+     * @param non-empty-list<list<array{float, float}>> $accepted what the pocket accepts at each of SPEEDS: from and to, radians to the
+     *                                                            left of that line
      */
     private function __construct(
         public Layout $layout,
@@ -114,7 +114,10 @@ final readonly class PotModel
             }
         }
 
-        return new self($layout, $ball, $pocket, $line, $accepted, $equipment, $errors, new BallContact($equipment->balls), new Sight($equipment->balls));
+        return new self(
+            $layout, $ball, $pocket, $line, $accepted, $equipment, $errors,
+            new BallContact($equipment->balls), new Sight($equipment->balls),
+        );
     }
 
     /**
@@ -126,7 +129,10 @@ final readonly class PotModel
      */
     public static function findAll(Layout $layout, Ball $ball, array $pockets, ShotSolver $solver, ExecutionErrors $errors): array
     {
-        return array_values(array_filter(array_map(static fn (Pocket $pocket): ?self => self::find($layout, $ball, $pocket, $solver, $errors), $pockets)));
+        return array_values(array_filter(array_map(
+            static fn (Pocket $pocket): ?self => self::find($layout, $ball, $pocket, $solver, $errors),
+            $pockets,
+        )));
     }
 
     /**
@@ -223,7 +229,10 @@ final readonly class PotModel
     private function speed(Spot $cue): float
     {
         $cut = abs(Angle::wrapped($this->line - $cue->directionTo($this->ghost)));
-        $contact = min(self::FASTEST, max(self::SPEED, 2 * $this->needed / ((1 + $this->equipment->balls->restitution) * max(cos($cut), 0.05))));
+        $contact = min(
+            self::FASTEST,
+            max(self::SPEED, 2 * $this->needed / ((1 + $this->equipment->balls->restitution) * max(cos($cut), 0.05))),
+        );
 
         return \sqrt($contact ** 2 + $this->drag() * $cue->distanceTo($this->ghost)) / self::rollingShare();
     }
@@ -299,7 +308,10 @@ final readonly class PotModel
         $best = null;
         foreach ($turned as $direction) {
             $other = Angle::wrapped($direction - $line);
-            $isTaken = [] !== array_filter(array_merge(...$accepted), static fn (array $piece): bool => $piece[0] < $other && $piece[1] > $other);
+            $isTaken = [] !== array_filter(
+                array_merge(...$accepted),
+                static fn (array $piece): bool => $piece[0] < $other && $piece[1] > $other,
+            );
             if ($isTaken && $isOn($other) && (null === $best || abs($other - $aside) < abs($best - $aside))) {
                 $best = $other;
             }
@@ -351,7 +363,11 @@ final readonly class PotModel
         $offset = -$reach * sin($cut);
         $lever = $distance + $reach * cos($cut);
         $heading = fn (float $offset, float $spin, float $share): float => $this->heading($offset, $spin, $share * $speed, $share * $roll);
-        $spread = static fn (float $turn, float $spin): float => $turn + 0.5 * ($heading($offset + $lever * $turn, $spin, 1.0) - $heading($offset - $lever * $turn, -$spin, 1.0));
+        $spread = static fn (float $turn, float $spin): float => $turn + 0.5 * ($heading(
+            $offset + $lever * $turn,
+            $spin,
+            1.0,
+        ) - $heading($offset - $lever * $turn, -$spin, 1.0));
         $speeds = 5 * $this->errors->speed * ($heading($offset, 0.0, 1.1) - $heading($offset, 0.0, 0.9));
         $deviation = \sqrt($spread($byAim, 0.0) ** 2 + $spread($byTip, $spin) ** 2 + $speeds ** 2);
         $deviation = max($deviation, 1e-9);
@@ -426,7 +442,9 @@ final readonly class PotModel
         return [$start - $drag * $time, 2.5 * self::HEIGHT * $start + 2.5 * $drag * $time, $slide];
     }
 
-    /** Direction of the object ball against the cue ball's, whose line passes the full one at an offset, with side (rad/s) and roll (m/s). */
+    /**
+     * Direction of the object ball against the cue ball's, whose line passes the full one at an offset, with side (rad/s) and roll (m/s).
+     */
     private function heading(float $offset, float $side, float $speed, float $roll): float
     {
         $sine = max(-0.999, min(0.999, -$offset / $this->equipment->balls->diameter()));

@@ -57,7 +57,10 @@ final readonly class QuickChance
                 }
             }
             foreach ([0, 1] as $edge) {
-                $slopes = array_map(static fn (int $sign): float => isset($edges[$sign]) ? abs($edges[$sign][$edge] - $window[$edge]) : 0.0, array_keys($edges));
+                $slopes = array_map(
+                    static fn (int $sign): float => isset($edges[$sign]) ? abs($edges[$sign][$edge] - $window[$edge]) : 0.0,
+                    array_keys($edges),
+                );
                 $variances[$edge] += [] === $slopes ? 0.0 : (array_sum($slopes) / \count($slopes)) ** 2;
             }
         }
@@ -66,7 +69,9 @@ final readonly class QuickChance
             $off = $quick->off(1 + $out * $errors->speed, 0.0, 0.0);
             $edges = 0.0 === $out || 0.0 === $errors->speed || null === $off ? $window : $quick->followed($off, $window);
             if (null !== $edges) {
-                $chance += $weight * (Normal::upTo($edges[1] / max(1e-9, \sqrt($variances[1]))) - Normal::upTo($edges[0] / max(1e-9, \sqrt($variances[0]))));
+                $chance += $weight * (Normal::upTo(
+                    $edges[1] / max(1e-9, \sqrt($variances[1])),
+                ) - Normal::upTo($edges[0] / max(1e-9, \sqrt($variances[0]))));
             }
         }
 
@@ -77,7 +82,14 @@ final readonly class QuickChance
     {
         $s = $this->strike;
         try {
-            return Strike::degrees(rad2deg($s->direction), min(Strike::MAX_SPEED, max(0.01, $s->speed * $speed)), $s->side + $side, $s->height + $height, rad2deg($s->elevation), $s->endMassRatio);
+            return Strike::degrees(
+                rad2deg($s->direction),
+                min(Strike::MAX_SPEED, max(0.01, $s->speed * $speed)),
+                $s->side + $side,
+                $s->height + $height,
+                rad2deg($s->elevation),
+                $s->endMassRatio,
+            );
         } catch (IllegalStroke) {
             return null;
         }
@@ -85,7 +97,9 @@ final readonly class QuickChance
 
     private function pots(Strike $strike, float $turn): bool
     {
-        return $this->rollouts->play($strike->withDirection($strike->direction + $turn * $this->deviation))->pocketOf($this->choice->ball) === $this->choice->pocket;
+        return $this->rollouts->play($strike->withDirection(
+            $strike->direction + $turn * $this->deviation,
+        ))->pocketOf($this->choice->ball) === $this->choice->pocket;
     }
 
     /**

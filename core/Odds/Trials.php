@@ -51,8 +51,10 @@ final readonly class Trials
     }
 
     /** @param Ball|null $next the ball after this one, for hooks */
-    public static function of(SolvedShot $shot, ShotSolver $solver, ExecutionErrors $errors, int $count, int $seed = 1, ?Ball $next = null): self
-    {
+    public static function of(
+        SolvedShot $shot, ShotSolver $solver, ExecutionErrors $errors, int $count, int $seed = 1,
+        ?Ball $next = null,
+    ): self {
         $random = new Randomness($seed);
         $rollouts = $solver->simulator->rollouts($shot->layout);
         $balls = $solver->equipment->balls;

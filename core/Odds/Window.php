@@ -20,7 +20,10 @@ final readonly class Window
         /** Radians to the left and to the right of the aim, both >= 0. */
         public float $left,
         public float $right,
-        /** @var array{float, float} how far beside the middle of the mouth the object ball would pass there, metres, on the cue's left and right edge; nought for a shot aimed by hand */
+        /**
+         * @var array{float, float} how far beside the middle of the mouth the object ball would pass there, metres, on the cue's left and
+         *                          right edge; nought for a shot aimed by hand
+         */
         public array $atPocket,
     ) {
     }
@@ -28,7 +31,9 @@ final readonly class Window
     public static function of(SolvedShot $shot, ShotSolver $solver): self
     {
         $rollouts = $solver->simulator->rollouts($shot->layout);
-        $pots = static fn (float $turn): bool => $rollouts->play($shot->strike->withDirection($shot->strike->direction + $turn))->pocketOf($shot->choice->ball) === $shot->choice->pocket;
+        $pots = static fn (float $turn): bool => $rollouts->play(
+            $shot->strike->withDirection($shot->strike->direction + $turn),
+        )->pocketOf($shot->choice->ball) === $shot->choice->pocket;
         if (!$pots(0.0)) {
             return new self(0.0, 0.0, [0.0, 0.0]);
         }
@@ -46,7 +51,17 @@ final readonly class Window
                 $pots($sign * $middle) ? $in = $middle : $out = $middle;
             }
             $edges[] = $in;
-            $misses[] = null !== $shot->choice->direction ? 0.0 : abs($solver->aims->missAt($shot->layout->spot(Ball::Cue), $shot->layout->spot($shot->choice->ball), $shot->choice, $shot->strike->direction + $sign * $in) ?? 0.0);
+            $misses[] = null !== $shot->choice->direction
+                ? 0.0
+                : abs(
+                    $solver->aims->missAt(
+                        $shot->layout->spot(Ball::Cue),
+                        $shot->layout->spot($shot->choice->ball),
+                        $shot->choice,
+                        $shot->strike->direction + $sign * $in,
+                    )
+                        ?? 0.0,
+                );
         }
 
         return new self($edges[0], $edges[1], [$misses[0], $misses[1]]);

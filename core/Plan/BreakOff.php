@@ -93,7 +93,11 @@ final readonly class BreakOff
     public function play(Layout $racked, Option $option, Randomness $random): ?Ending
     {
         try {
-            return $this->solver->simulator->rollouts($racked)->play($this->rack->player->disturb($option->strike, $random, $this->rack->equipment->balls->radius));
+            return $this->solver->simulator->rollouts($racked)->play($this->rack->player->disturb(
+                $option->strike,
+                $random,
+                $this->rack->equipment->balls->radius,
+            ));
         } catch (IllegalStroke) {
             return null;
         }
@@ -109,7 +113,8 @@ final readonly class BreakOff
     {
         $moved = 0;
         foreach ($racked->balls() as $ball) {
-            $moved += Ball::Cue !== $ball && (!$final->has($ball) || $final->spot($ball)->distanceTo($racked->spot($ball)) > self::MOVED) ? 1 : 0;
+            $moved += Ball::Cue !== $ball
+                && (!$final->has($ball) || $final->spot($ball)->distanceTo($racked->spot($ball)) > self::MOVED) ? 1 : 0;
         }
 
         // The break ball itself is not of the rack.

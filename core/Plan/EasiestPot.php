@@ -58,7 +58,11 @@ final readonly class EasiestPot implements Chooser
                 foreach ([[0.4, 1], [0.4, -1], [0.25, 1], [0.25, -1], [0.1, 1], [0.1, -1]] as [$behind, $sign]) {
                     $spot = $line->ghost->towards($line->aimedLine() + \M_PI + $sign * deg2rad(self::CUT), $behind);
                     $far = $layout->spot($ball)->distanceTo($this->rack->equipment->geometry->at($pocket)->mouth());
-                    if ($far < $least && $line->chance($spot) > 0.5 && [] === (new LayoutRules($this->rack->equipment))->faults($layout->with(Ball::Cue, $spot))) {
+                    if (
+                        $far < $least
+                        && $line->chance($spot) > 0.5
+                        && [] === (new LayoutRules($this->rack->equipment))->faults($layout->with(Ball::Cue, $spot))
+                    ) {
                         [$least, $best] = [$far, $spot];
                     }
                 }
@@ -79,7 +83,12 @@ final readonly class EasiestPot implements Chooser
                 if (null === $line || $chance < max(self::LEAST, $best->value ?? 0.0)) {
                     continue;
                 }
-                $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, self::ROLLING), $line->stroke($cue)->speed, $line->stroke($cue)->elevation), $line->asideMetres());
+                $choice = new ShotChoice(
+                    $ball,
+                    $pocket,
+                    new Stroke(Tip::fractions(0.0, self::ROLLING), $line->stroke($cue)->speed, $line->stroke($cue)->elevation),
+                    $line->asideMetres(),
+                );
                 try {
                     $best = Option::of($this->solver->aimed($layout, $choice), $chance);
                 } catch (CoreError) {

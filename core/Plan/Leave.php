@@ -22,8 +22,8 @@ use ZigLane\Core\Table\TableGeometry;
 
 /**
  * What a table leaves the player who comes to it: the chance of his easiest pot from where the cue ball lies. By geometry the pots whose
- * ways are free, and of the most promising the chance (PotModel), with the same errors as the rack's player. A safety of the other player's is
- * not thought of.
+ * ways are free, and of the most promising the chance (PotModel), with the same errors as the rack's player. A safety of the other player's
+ * is not thought of.
  */
 final class Leave
 {
@@ -38,11 +38,15 @@ final class Leave
 
     /**
      * @param int   $looked pots of which the chance is taken, the most promising first
-     * @param float $grid   balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for each
-     *                      spot; 0: where they lie
+     * @param float $grid   balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for
+     *                      each spot; 0: where they lie
      */
-    public function __construct(private readonly Rack $rack, private readonly ShotSolver $solver, private readonly int $looked = 3, private readonly float $grid = 0.0)
-    {
+    public function __construct(
+        private readonly Rack $rack,
+        private readonly ShotSolver $solver,
+        private readonly int $looked = 3,
+        private readonly float $grid = 0.0,
+    ) {
         $this->sight = new Sight($rack->equipment->balls);
         $this->geometry = $rack->equipment->geometry;
     }
@@ -100,7 +104,11 @@ final class Leave
                     continue;
                 }
                 $promise = cos(deg2rad($ghost->cutDegrees)) / ((0.3 + $ghost->distance) * (0.3 + $ghost->objectDistance));
-                if ($ghost->cutDegrees < self::THINNEST && 0 === PotCandidate::inTheWay($this->sight, $others, $spot, $this->geometry->at($pocket)->mouth()) && 0 === PotCandidate::inTheWay($this->sight, $others, $cue, $ghost->at)) {
+                if (
+                    $ghost->cutDegrees < self::THINNEST
+                    && 0 === PotCandidate::inTheWay($this->sight, $others, $spot, $this->geometry->at($pocket)->mouth())
+                    && 0 === PotCandidate::inTheWay($this->sight, $others, $cue, $ghost->at)
+                ) {
                     $pots[] = [$promise, $ball, $pocket];
                 }
             }

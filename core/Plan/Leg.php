@@ -24,8 +24,8 @@ final readonly class Leg
      * @param list<CushionPoint> $cushions  of the cue ball when nothing goes wrong
      * @param Spot|null          $landing   where it then stops; null if it drops
      * @param float|null         $make      chance that the ball is made; null in a file that does not hold it
-     * @param float|null         $position  chance that it is made and the cue ball then lies in the zone of the next ball; of the last leg: made
-     *                                      without a scratch
+     * @param float|null         $position  chance that it is made and the cue ball then lies in the zone of the next ball; of the last leg:
+     *                                      made without a scratch
      * @param float|null         $runOut    chance to finish of the replays that came to this leg; null before any did
      * @param MissLeave|null     $misses    what the misses of the tries leave; null where that was not looked at
      * @param list<ZoneLevel>    $zone      of the next ball, from Plan::ZONE on in darker and darker parts; empty for the last leg

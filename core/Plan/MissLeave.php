@@ -20,7 +20,8 @@ final readonly class MissLeave
     /**
      * @param int        $count  misses
      * @param int        $fouls  of them that are fouls too: the other player has the ball in hand
-     * @param float|null $chance mean chance of the other player's easiest pot after those that are not, of the first twenty; null if there are none
+     * @param float|null $chance mean chance of the other player's easiest pot after those that are not, of the first twenty; null if there
+     *                           are none
      */
     public function __construct(public int $count, public int $fouls, public ?float $chance)
     {

@@ -28,8 +28,14 @@ final readonly class Order
      * @param list<array{int, int}> $before   pairs of bits: the first is to go before the second
      * @param int                   $window   balls of the sequence that may be shot next
      */
-    private function __construct(private int $own, private int $last, private bool $isRotation, private array $sequence, private array $before, private int $window = self::WINDOW)
-    {
+    private function __construct(
+        private int $own,
+        private int $last,
+        private bool $isRotation,
+        private array $sequence,
+        private array $before,
+        private int $window = self::WINDOW,
+    ) {
     }
 
     /**
@@ -42,7 +48,13 @@ final readonly class Order
 
         return match ($game) {
             Game::NineBall, Game::TenBall => new self(0, 0, true, [], $pairs),
-            Game::EightBall => new self(array_sum(array_map(self::bit(...), array_filter($game->balls(), ($group ?? Group::Solids)->has(...)))), self::EIGHT, false, [], $pairs),
+            Game::EightBall => new self(
+                array_sum(array_map(self::bit(...), array_filter($game->balls(), ($group ?? Group::Solids)->has(...)))),
+                self::EIGHT,
+                false,
+                [],
+                $pairs,
+            ),
             Game::StraightPool => new self((1 << 16) - 2, 0, false, [], $pairs),
         };
     }
@@ -62,7 +74,8 @@ final readonly class Order
      * @param list<Ball>              $balls  that are shot about one after the other
      * @param Ball|null               $last   that is left until all of them are gone
      * @param list<array{Ball, Ball}> $before
-     * @param int                     $window how many of the next ones may change places; 0: as many as can be afforded, of many balls fewer
+     * @param int                     $window how many of the next ones may change places; 0: as many as can be afforded, of many balls
+     *                                        fewer
      */
     public static function aboutInTurn(array $balls, ?Ball $last, array $before = [], int $window = 0): self
     {
@@ -72,7 +85,14 @@ final readonly class Order
             --$window;
         }
 
-        return new self(array_sum($bits), null === $last ? 0 : self::bit($last), false, $bits, array_map(static fn (array $pair): array => [self::bit($pair[0]), self::bit($pair[1])], $before), $window);
+        return new self(
+            array_sum($bits),
+            null === $last ? 0 : self::bit($last),
+            false,
+            $bits,
+            array_map(static fn (array $pair): array => [self::bit($pair[0]), self::bit($pair[1])], $before),
+            $window,
+        );
     }
 
     /** The balls of a set between which a sequence chooses, as bits; 0 where there is no sequence. */

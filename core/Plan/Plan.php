@@ -49,7 +49,9 @@ final readonly class Plan
     /** The rack as it is played: with the cue ball placed where that was in hand. */
     public function placed(): Rack
     {
-        return null === $this->place || $this->rack->layout->has(Ball::Cue) ? $this->rack : $this->rack->inHand(BallInHand::None)->withBall(Ball::Cue, $this->place);
+        return null === $this->place || $this->rack->layout->has(Ball::Cue)
+            ? $this->rack
+            : $this->rack->inHand(BallInHand::None)->withBall(Ball::Cue, $this->place);
     }
 
     /** @return list<ShotChoice> */

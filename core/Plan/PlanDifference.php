@@ -24,7 +24,14 @@ final class PlanDifference
      */
     public static function told(array $plans): array
     {
-        return array_map(static fn (Plan $plan, int $i): Plan => $plan->withDifference(self::of($plan, array_values(array_filter($plans, static fn (int $j): bool => $j !== $i, \ARRAY_FILTER_USE_KEY)))), $plans, array_keys($plans));
+        return array_map(
+            static fn (Plan $plan, int $i): Plan => $plan->withDifference(self::of(
+                $plan,
+                array_values(array_filter($plans, static fn (int $j): bool => $j !== $i, \ARRAY_FILTER_USE_KEY)),
+            )),
+            $plans,
+            array_keys($plans),
+        );
     }
 
     /** @param list<Plan> $others */
@@ -38,7 +45,12 @@ final class PlanDifference
         $alike = [];
         foreach ($others as $other) {
             $first = $other->legs[0] ?? null;
-            if (null !== $first && $first->choice->ball === $leg->choice->ball && $first->choice->pocket === $leg->choice->pocket && $other->group === $plan->group) {
+            if (
+                null !== $first
+                && $first->choice->ball === $leg->choice->ball
+                && $first->choice->pocket === $leg->choice->pocket
+                && $other->group === $plan->group
+            ) {
                 $alike[] = $other;
             }
         }
@@ -69,10 +81,18 @@ final class PlanDifference
         return [
             'cushions' => ['cushions' => \count($rails)],
             'rails' => ['rails' => $rails],
-            'spin' => ['height' => $tip->height > 0.1 ? 'high' : ($tip->height < -0.1 ? 'low' : 'middle'), 'side' => $tip->side > 0.08 ? 'right' : ($tip->side < -0.08 ? 'left' : 'none')],
+            'spin' => [
+                'height' => $tip->height > 0.1 ? 'high' : ($tip->height < -0.1 ? 'low' : 'middle'),
+                'side' => $tip->side > 0.08 ? 'right' : ($tip->side < -0.08 ? 'left' : 'none'),
+            ],
             'speed' => ['speedMps' => $leg->choice->stroke->speed],
             'place' => ['long' => null === $place ? null : round($place[0], 1), 'short' => null === $place ? null : round($place[1], 1)],
-            'then' => ['then' => array_map(static fn (Leg $next): \ZigLane\Core\Position\Ball => $next->choice->ball, \array_slice($plan->legs, 1, 3))],
+            'then' => [
+                'then' => array_map(
+                    static fn (Leg $next): \ZigLane\Core\Position\Ball => $next->choice->ball,
+                    \array_slice($plan->legs, 1, 3),
+                ),
+            ],
         ];
     }
 

@@ -28,16 +28,24 @@ final class PlanSearch
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
-    public function __construct(public readonly Rack $rack, PlanConstraints $constraints = new PlanConstraints(), Weights $weights = new Weights(), private readonly int $seed = 1)
-    {
+    public function __construct(
+        public readonly Rack $rack,
+        PlanConstraints $constraints = new PlanConstraints(),
+        Weights $weights = new Weights(),
+        private readonly int $seed = 1,
+    ) {
         $this->policies = new Policies($rack, $constraints, $weights);
         $this->solver = new ShotSolver($rack->equipment);
     }
 
-    /** A complete plan as soon as there is one, by the planner's reckoning alone; where nothing goes straight with the ways to begin, null where there are none. */
+    /**
+     * A complete plan as soon as there is one, by the planner's reckoning alone; where nothing goes straight with the ways to begin, null
+     * where there are none.
+     */
     public function first(): ?Plan
     {
-        // Of many balls only the best ways of each are surveyed, and balls are shot about in turn: a few of the sets that the search goes through.
+        // Of many balls only the best ways of each are surveyed, and balls are shot about in turn: a few of the sets that the search goes
+        // through.
         foreach (\count($this->rack->objectBalls()) > self::MANY ? self::QUICK : [] as [$kept, $window]) {
             $quicker = $this->policies->quicker($kept, $window);
             $plan = $this->soonest($quicker, $window > 2);
@@ -49,14 +57,18 @@ final class PlanSearch
         $plan = $this->soonest($this->policies, true);
         $candidate = null === $plan ? $this->candidates()[0] ?? null : null;
 
-        return null === $candidate ? $plan : (new PlanAssembler($this->rack, $this->policies, $this->seed))->plan($candidate, new Tally(), isQuick: true);
+        return null === $candidate
+            ? $plan
+            : (new PlanAssembler($this->rack, $this->policies, $this->seed))->plan($candidate, new Tally(), isQuick: true);
     }
 
     private function soonest(Policies $policies, bool $isAnywhere): ?Plan
     {
         $candidate = (new CandidateFinder($this->rack, $policies, $this->seed))->soonest($isAnywhere);
 
-        return null === $candidate ? null : (new PlanAssembler($this->rack, $policies, $this->seed))->plan($candidate, new Tally(), isQuick: true);
+        return null === $candidate
+            ? null
+            : (new PlanAssembler($this->rack, $policies, $this->seed))->plan($candidate, new Tally(), isQuick: true);
     }
 
     /** @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play */

@@ -20,8 +20,12 @@ final class Planning
     /** @var list<array<int, Tally>> by candidate and block */
     private array $done;
 
-    public function __construct(Rack $rack, PlanConstraints $constraints = new PlanConstraints(), Weights $weights = new Weights(), int $seed = 1)
-    {
+    public function __construct(
+        Rack $rack,
+        PlanConstraints $constraints = new PlanConstraints(),
+        Weights $weights = new Weights(),
+        int $seed = 1,
+    ) {
         $this->search = new PlanSearch($rack, $constraints, $weights, $seed);
         $this->candidates = $this->search->candidates();
         $this->done = array_map(static fn (): array => [], $this->candidates);

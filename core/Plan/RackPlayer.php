@@ -55,7 +55,9 @@ final readonly class RackPlayer
         for ($shot = 1; !$this->order->isOut($mask); ++$shot) {
             $tally->reach($shot);
             $next = Order::balls($this->order->next($mask))[0]->value ?? 0;
-            $racked = $shot > 1 && Game::StraightPool === $this->rack->game && $this->order->isLast($mask) ? Racking::again($layout, $this->rack->equipment) : null;
+            $racked = $shot > 1
+                && Game::StraightPool === $this->rack->game
+                && $this->order->isLast($mask) ? Racking::again($layout, $this->rack->equipment) : null;
             if (null !== $racked) {
                 return $this->breakOff($tally, $racked, Ball::from($next), $random, $seed, $shot);
             }
@@ -68,7 +70,11 @@ final readonly class RackPlayer
             }
             $ball = $option->choice->ball;
             try {
-                $ending = $this->solver->simulator->rollouts($layout)->play($this->rack->player->disturb($option->strike, $random, $this->rack->equipment->balls->radius));
+                $ending = $this->solver->simulator->rollouts($layout)->play($this->rack->player->disturb(
+                    $option->strike,
+                    $random,
+                    $this->rack->equipment->balls->radius,
+                ));
             } catch (IllegalStroke) {
                 // A miscue.
                 $tally->end(RunEnd::Missed, $ball->value);

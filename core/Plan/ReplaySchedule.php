@@ -66,10 +66,21 @@ final class ReplaySchedule
     private static function ranking(array $done, int $blocks): array
     {
         $order = array_keys($done);
-        $chance = static fn (int $candidate): float => Tally::sum(array_filter($done[$candidate], static fn (int $block): bool => $block < $blocks, \ARRAY_FILTER_USE_KEY))->chance();
+        $chance = static fn (int $candidate): float => Tally::sum(array_filter(
+            $done[$candidate],
+            static fn (int $block): bool => $block < $blocks,
+            \ARRAY_FILTER_USE_KEY,
+        ))->chance();
         if ($blocks > 0) {
             // Those that had all of these blocks come before those that were dropped earlier.
-            $rank = array_map(static fn (int $candidate): array => [\count(array_filter(array_keys($done[$candidate]), static fn (int $block): bool => $block < $blocks)), $chance($candidate), -$candidate], $order);
+            $rank = array_map(
+                static fn (int $candidate): array => [
+                    \count(array_filter(array_keys($done[$candidate]), static fn (int $block): bool => $block < $blocks)),
+                    $chance($candidate),
+                    -$candidate,
+                ],
+                $order,
+            );
             usort($order, static fn (int $a, int $b): int => $rank[$b] <=> $rank[$a]);
         }
 
@@ -77,8 +88,8 @@ final class ReplaySchedule
     }
 
     /**
-     * The candidates as all replays rank them now, the best first: by the chance that each has at the least (at 95 percent), so that few lucky
-     * replays do not outdo many.
+     * The candidates as all replays rank them now, the best first: by the chance that each has at the least (at 95 percent), so that few
+     * lucky replays do not outdo many.
      *
      * @param list<array<int, Tally>> $done
      *

@@ -13,8 +13,12 @@ final readonly class Risks
      * @param float $contact another ball is struck: of the one that is struck most
      * @param float $miscue  the tip slips off
      */
-    public function __construct(public float $scratch = 0.0, public float $hook = 0.0, public float $contact = 0.0, public float $miscue = 0.0)
-    {
+    public function __construct(
+        public float $scratch = 0.0,
+        public float $hook = 0.0,
+        public float $contact = 0.0,
+        public float $miscue = 0.0,
+    ) {
     }
 
     /** @return array{scratch: float, hook: float, contact: float, miscue: float} */

@@ -77,7 +77,10 @@ final class StraightRun
     private static function keyBall(Rack $rack, Ball $break, array $rest): Ball
     {
         $spot = self::breakSpot($rack, $break);
-        usort($rest, static fn (Ball $a, Ball $b): int => $rack->layout->spot($a)->distanceTo($spot) <=> $rack->layout->spot($b)->distanceTo($spot));
+        usort(
+            $rest,
+            static fn (Ball $a, Ball $b): int => $rack->layout->spot($a)->distanceTo($spot) <=> $rack->layout->spot($b)->distanceTo($spot),
+        );
 
         return $rest[0];
     }

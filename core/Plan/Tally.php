@@ -11,7 +11,10 @@ use ZigLane\Core\Position\Ball;
  * What came of many replays of a rack: how often the run was finished, and how it ended otherwise. Tallies of different replays add up,
  * whoever counted them.
  *
- * @phpstan-type Numbers array{tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int, reached: array<int, int>, finishedIn: array<int, int>, opened?: int, thenOn?: float|int}
+ * @phpstan-type Numbers array{
+ *     tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int,
+ *     reached: array<int, int>, finishedIn: array<int, int>, opened?: int, thenOn?: float|int
+ * }
  */
 final class Tally
 {
@@ -68,7 +71,10 @@ final class Tally
         return 0 === $this->tries ? 0.0 : $this->finished / $this->tries;
     }
 
-    /** Chance to finish of the tries that came to a shot, from 1 on; null if none did. A run in which two balls drop at once has fewer shots. */
+    /**
+     * Chance to finish of the tries that came to a shot, from 1 on; null if none did. A run in which two balls drop at once has fewer
+     * shots.
+     */
     public function chanceFrom(int $shot): ?float
     {
         $finished = array_sum(array_filter($this->finishedIn, static fn (int $shots): bool => $shots >= $shot, \ARRAY_FILTER_USE_KEY));
@@ -146,7 +152,17 @@ final class Tally
     /** @return Numbers */
     public function toArray(): array
     {
-        return ['tries' => $this->tries, 'finished' => $this->finished, 'ended' => $this->ended, 'endedOn' => $this->endedOn, 'made' => $this->made, 'reached' => $this->reached, 'finishedIn' => $this->finishedIn, 'opened' => $this->opened, 'thenOn' => $this->thenOn];
+        return [
+            'tries' => $this->tries,
+            'finished' => $this->finished,
+            'ended' => $this->ended,
+            'endedOn' => $this->endedOn,
+            'made' => $this->made,
+            'reached' => $this->reached,
+            'finishedIn' => $this->finishedIn,
+            'opened' => $this->opened,
+            'thenOn' => $this->thenOn,
+        ];
     }
 
     /** @param Numbers $numbers as toArray gives them */

@@ -27,13 +27,15 @@ final readonly class Weights
      * @param float $side   for every tip of side
      * @param float $travel for every m/s of speed above a soft shot's: the school of the least cue ball travel
      * @param float $drag   for a low stroke over a distance: the school that rolls softly instead
-     * @param float $spot   no cost but a share, percent: how much of a shot's worth is that of the spot it is meant for, in the place of the mean of
-     *                      where it may stop: the school of the exact spot, against that of the middle of the zone
-     * @param float $miss   for a miss that leaves the other player a sure pot or the ball in hand, and in proportion for one that leaves him less: the
-     *                      school of the two-way shot, against that of the percentages alone
+     * @param float $spot   no cost but a share, percent: how much of a shot's worth is that of the spot it is meant for, in the place of
+     *                      the mean of where it may stop: the school of the exact spot, against that of the middle of the zone
+     * @param float $miss   for a miss that leaves the other player a sure pot or the ball in hand, and in proportion for one that leaves
+     *                      him less: the school of the two-way shot, against that of the percentages alone
      */
-    public function __construct(public float $draw = 0.0, public float $side = 0.0, public float $travel = 0.0, public float $drag = 0.0, public float $spot = 0.0, public float $miss = 0.0)
-    {
+    public function __construct(
+        public float $draw = 0.0, public float $side = 0.0, public float $travel = 0.0,
+        public float $drag = 0.0, public float $spot = 0.0, public float $miss = 0.0,
+    ) {
         foreach (self::LIMITS as $field => [, $least, $most]) {
             $value = $this->{$field};
             if (!($value >= $least && $value <= $most)) {
@@ -68,6 +70,13 @@ final readonly class Weights
     /** @return array<string, float> */
     public function toArray(): array
     {
-        return ['draw' => $this->draw, 'side' => $this->side, 'travel' => $this->travel, 'drag' => $this->drag, 'spot' => $this->spot, 'miss' => $this->miss];
+        return [
+            'draw' => $this->draw,
+            'side' => $this->side,
+            'travel' => $this->travel,
+            'drag' => $this->drag,
+            'spot' => $this->spot,
+            'miss' => $this->miss,
+        ];
     }
 }

@@ -72,8 +72,18 @@ final readonly class ErrorFit
         [$aim, $speed, $tip] = [0.05, 0.04, 1.0];
         for ($pass = 0; $pass < self::PASSES; ++$pass) {
             $tip = $this->solve(fn (float $tip): float => $this->drift(new ExecutionErrors($aim, $speed, $tip, $tip)), $drift, 0.0, 5.0);
-            $speed = $this->solve(fn (float $speed): float => $this->lag(new ExecutionErrors($aim, $speed, $tip, $tip)), $lag, 0.0, $limits['speed'][2]);
-            $aim = $this->solve(fn (float $aim): float => 10 - $this->made(new ExecutionErrors($aim, $speed, $tip, $tip)), 10 - $made, 0.0, 1.5);
+            $speed = $this->solve(
+                fn (float $speed): float => $this->lag(new ExecutionErrors($aim, $speed, $tip, $tip)),
+                $lag,
+                0.0,
+                $limits['speed'][2],
+            );
+            $aim = $this->solve(
+                fn (float $aim): float => 10 - $this->made(new ExecutionErrors($aim, $speed, $tip, $tip)),
+                10 - $made,
+                0.0,
+                1.5,
+            );
         }
 
         return new ExecutionErrors(round($aim, 3), round($speed, 3), round($tip, 2), round($tip, 2));
@@ -82,7 +92,10 @@ final readonly class ErrorFit
     /** Of ten long straight-in pots, how many a player with these errors makes. */
     public function made(ExecutionErrors $errors): float
     {
-        $shot = $this->solver->solve($this->straightIn(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.1), 2.0, 2.0)));
+        $shot = $this->solver->solve(
+            $this->straightIn(),
+            new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.1), 2.0, 2.0)),
+        );
 
         return 10 * Trials::of($shot, $this->solver, $errors, self::TRIES)->chance();
     }
@@ -106,7 +119,12 @@ final readonly class ErrorFit
         $time = ($speed - \sqrt($speed ** 2 - 2 * $drag * $cue->distanceTo($ghost))) / $drag;
         $height = -$drag * $time / $speed;
 
-        return $this->middle($layout, Strike::degrees(rad2deg($way), $speed, 0.0, $height, 2.0, $this->solver->equipment->cue->endMassRatio), $errors, static fn (Spot $spot): float => $spot->distanceTo($ghost));
+        return $this->middle(
+            $layout,
+            Strike::degrees(rad2deg($way), $speed, 0.0, $height, 2.0, $this->solver->equipment->cue->endMassRatio),
+            $errors,
+            static fn (Spot $spot): float => $spot->distanceTo($ghost),
+        );
     }
 
     /** The lag that dies on the head rail: the speed at which it comes back to it, by bisection. */

@@ -21,7 +21,9 @@ final readonly class ExecutionErrors
         'tipHeight' => [1.5, 0.0, 10.0],
     ];
 
-    /** Presets: estimates (common practice), until the player's own tests or log replace them. Aim degrees, speed share, tip millimetres. */
+    /**
+     * Presets: estimates (common practice), until the player's own tests or log replace them. Aim degrees, speed share, tip millimetres.
+     */
     public const PRESETS = [
         'beginner' => [0.20, 0.15, 4.0, 4.0],
         'club player' => [0.06, 0.06, 1.5, 1.5],

@@ -124,7 +124,10 @@ final readonly class LayoutRules
     /** Distance from a spot in a mouth to the nearest point of the pocket's facings and of any rail, metres. */
     private function clearance(PocketGeometry $pocket, Spot $spot): float
     {
-        $clearance = min(self::toSegment($spot, $pocket->noseA, $pocket->facingEndA), self::toSegment($spot, $pocket->noseB, $pocket->facingEndB));
+        $clearance = min(
+            self::toSegment($spot, $pocket->noseA, $pocket->facingEndA),
+            self::toSegment($spot, $pocket->noseB, $pocket->facingEndB),
+        );
         foreach ($this->geometry->rails as [, $from, $to]) {
             $clearance = min($clearance, self::toSegment($spot, $from, $to));
         }

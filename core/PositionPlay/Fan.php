@@ -33,7 +33,11 @@ final readonly class Fan
         }
         $shots = [];
         foreach ($tips as $tip) {
-            $shots[] = self::played($solver, $layout, $choice->withStroke(new Stroke($tip, $choice->stroke->speed, $choice->stroke->elevation)));
+            $shots[] = self::played(
+                $solver,
+                $layout,
+                $choice->withStroke(new Stroke($tip, $choice->stroke->speed, $choice->stroke->elevation)),
+            );
         }
 
         return new self(array_values(array_filter($shots)));

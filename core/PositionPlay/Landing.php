@@ -29,7 +29,10 @@ final readonly class Landing
     /** @return list<Rail|Pocket> */
     public static function routeOf(SolvedShot $shot): array
     {
-        return array_values(array_filter(array_map(static fn (Event $event): Rail|Pocket|null => $event->rail ?? $event->pocket, $shot->cushions())));
+        return array_values(array_filter(array_map(
+            static fn (Event $event): Rail|Pocket|null => $event->rail ?? $event->pocket,
+            $shot->cushions(),
+        )));
     }
 
     /**

@@ -22,9 +22,9 @@ use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Pocket;
 
 /**
- * Which strokes pot a ball and bring the cue ball to a spot or into a zone: some thirty tips by nine speeds are aimed and played, on request to the sides
- * of the pocket and with the cue raised as well; where the stop comes near that the speed is refined; the best of each route (the
- * cushions in order) is then tried with the player's errors.
+ * Which strokes pot a ball and bring the cue ball to a spot or into a zone: some thirty tips by nine speeds are aimed and played, on
+ * request to the sides of the pocket and with the cue raised as well; where the stop comes near that the speed is refined; the best of each
+ * route (the cushions in order) is then tried with the player's errors.
  */
 final class LandingSearch
 {
@@ -62,21 +62,30 @@ final class LandingSearch
      *
      * @throws IllegalLayout If the cue ball cannot lie on the spot
      */
-    public function find(Layout $layout, Ball $ball, Pocket $pocket, LandingTarget $target, float $elevation = 2.0, array $asides = [0.0], array $raised = []): array
-    {
+    public function find(
+        Layout $layout, Ball $ball, Pocket $pocket, LandingTarget $target, float $elevation = 2.0,
+        array $asides = [0.0], array $raised = [],
+    ): array {
         if ($target instanceof SpotTarget) {
             $this->assertFree($layout, $ball, $target->spot);
         }
         $this->failed = [];
         $near = $high = [];
-        $ways = [...array_map(static fn (float $aside): array => [$aside, $elevation], $asides), ...array_map(static fn (float $degrees): array => [0.0, $degrees], $raised)];
+        $ways = [
+            ...array_map(static fn (float $aside): array => [$aside, $elevation], $asides),
+            ...array_map(static fn (float $degrees): array => [0.0, $degrees], $raised),
+        ];
         foreach ($ways as [$aside, $degrees]) {
             foreach (self::OFFSETS as $height) {
                 foreach (self::OFFSETS as $side) {
                     if (hypot($side, $height) > self::FARTHEST || ($degrees > $elevation && abs($side) < self::SWERVES)) {
                         continue;
                     }
-                    foreach ($this->nearest($layout, new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), self::SPEEDS[0], $degrees), $aside), $target) as $landing) {
+                    foreach ($this->nearest(
+                        $layout,
+                        new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), self::SPEEDS[0], $degrees), $aside),
+                        $target,
+                    ) as $landing) {
                         $degrees > $elevation ? $high[] = $landing : $near[] = $landing;
                     }
                 }
@@ -196,7 +205,10 @@ final class LandingSearch
     private function landing(Layout $layout, ShotChoice $choice, float $speed, LandingTarget $target): ?Landing
     {
         try {
-            $shot = $this->solver->solve($layout, $choice->withStroke(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)));
+            $shot = $this->solver->solve(
+                $layout,
+                $choice->withStroke(new Stroke($choice->stroke->tip, $speed, $choice->stroke->elevation)),
+            );
         } catch (CoreError) {
             return $this->fails(new Fact('landing.noAim'));
         }
@@ -206,7 +218,11 @@ final class LandingSearch
             return $this->fails(new Fact('landing.staysOut', ['ball' => $choice->ball]));
         }
         if (null !== $scratch || [] !== $struck) {
-            return $this->fails(null !== $scratch ? new Fact('landing.scratch', ['pocket' => $scratch]) : new Fact('landing.runsInto', ['ball' => $struck[0]]));
+            return $this->fails(
+                null !== $scratch
+                    ? new Fact('landing.scratch', ['pocket' => $scratch])
+                    : new Fact('landing.runsInto', ['ball' => $struck[0]]),
+            );
         }
 
         return new Landing($shot, Landing::routeOf($shot), $target->off($shot->outcome->final->spot(Ball::Cue)));
@@ -219,7 +235,9 @@ final class LandingSearch
         return null;
     }
 
-    /** @return list<array{Fact, int}> what the strokes of the last search that came to nothing did and how often, the most frequent first */
+    /**
+     * @return list<array{Fact, int}> what the strokes of the last search that came to nothing did and how often, the most frequent first
+     */
     public function failures(): array
     {
         $failed = array_values($this->failed);
@@ -250,6 +268,13 @@ final class LandingSearch
     {
         $trials = Trials::of($landing->shot, $this->solver, $this->errors, self::TRIES);
 
-        return new Landing($landing->shot, $landing->route, $landing->off, $trials->chance(), $trials->share($target->holds(...)), $trials->stayingClear());
+        return new Landing(
+            $landing->shot,
+            $landing->route,
+            $landing->off,
+            $trials->chance(),
+            $trials->share($target->holds(...)),
+            $trials->stayingClear(),
+        );
     }
 }

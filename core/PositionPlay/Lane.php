@@ -72,7 +72,7 @@ final readonly class Lane
      * @param \Closure(float): Ending       $play  at a share of the speed
      * @param \Closure(Ending): (Fact|null) $fault
      *
-     * @return array{float, Fact|null, list<Spot>} how far it goes, as a share of the speed; what ends it, null if nothing; the stops on the way
+     * @return array{float, Fact|null, list<Spot>} how far it goes, share of the speed; what ends it; the stops on the way
      */
     private static function edge(\Closure $play, \Closure $fault, float $step): array
     {

@@ -27,8 +27,14 @@ final class Zone
      * @param list<list<float>>     $odds  at the grid points, by column from the head rail, each from the right rail
      * @param \Closure(Spot): float $from  the odds from any spot
      */
-    private function __construct(public readonly array $lines, private readonly array $odds, private readonly float $left, private readonly float $bottom, private readonly float $step, private readonly \Closure $from)
-    {
+    private function __construct(
+        public readonly array $lines,
+        private readonly array $odds,
+        private readonly float $left,
+        private readonly float $bottom,
+        private readonly float $step,
+        private readonly \Closure $from,
+    ) {
     }
 
     /** @param list<PotModel> $lines of one ball */

@@ -61,13 +61,21 @@ final readonly class TableReading
                 $layout->has(Ball::Cue) ? $sight->seen($layout, $layout->spot(Ball::Cue), $ball)[0] : 1.0,
             );
         }
-        usort($readings, static fn (BallReading $a, BallReading $b): int => [$a->openPockets(), $a->best()->odds] <=> [$b->openPockets(), $b->best()->odds]);
+        usort(
+            $readings,
+            static fn (BallReading $a, BallReading $b): int => [
+                $a->openPockets(),
+                $a->best()->odds,
+            ] <=> [$b->openPockets(), $b->best()->odds],
+        );
 
         return new self($readings);
     }
 
-    private static function pocket(Layout $layout, Ball $ball, Pocket $pocket, ShotSolver $solver, Sight $sight, ExecutionErrors $errors): PocketReading
-    {
+    private static function pocket(
+        Layout $layout, Ball $ball, Pocket $pocket, ShotSolver $solver, Sight $sight,
+        ExecutionErrors $errors,
+    ): PocketReading {
         $line = PotModel::find($layout, $ball, $pocket, $solver, $errors);
         $object = $layout->spot($ball);
         $beside = $sight->clearance($layout->without(Ball::Cue), $object, $solver->equipment->geometry->at($pocket)->mouth(), [$ball]);
@@ -104,7 +112,13 @@ final readonly class TableReading
         $spot = $layout->spot(Ball::Cue);
         $choice = $line->choice($spot);
         try {
-            return QuickChance::of($choice, $solver->aimed($layout, $choice)->strike, $solver->simulator->rollouts($layout), $solver->equipment->balls, $errors);
+            return QuickChance::of(
+                $choice,
+                $solver->aimed($layout, $choice)->strike,
+                $solver->simulator->rollouts($layout),
+                $solver->equipment->balls,
+                $errors,
+            );
         } catch (CoreError) {
             return 0.0;
         }
@@ -125,7 +139,11 @@ final readonly class TableReading
         }
         $clusters = [];
         foreach ($balls as $i => $ball) {
-            $mates = array_values(array_filter($balls, static fn (Ball $other, int $j): bool => $j !== $i && $group[$j] === $group[$i], \ARRAY_FILTER_USE_BOTH));
+            $mates = array_values(array_filter(
+                $balls,
+                static fn (Ball $other, int $j): bool => $j !== $i && $group[$j] === $group[$i],
+                \ARRAY_FILTER_USE_BOTH,
+            ));
             if ([] !== $mates) {
                 $clusters[$ball->value] = $mates;
             }

@@ -46,8 +46,13 @@ final readonly class BreakShot
      *
      * @throws IllegalStroke If the errors take the tip past the miscue limit
      */
-    public static function play(Game $game, Equipment $equipment, ExecutionErrors $player, Randomness $random, float $looseness = Racking::LOOSENESS): self
-    {
+    public static function play(
+        Game $game,
+        Equipment $equipment,
+        ExecutionErrors $player,
+        Randomness $random,
+        float $looseness = Racking::LOOSENESS,
+    ): self {
         $rack = Racking::of($game, $equipment, $random, $looseness);
         $balls = $rack->balls();
         [$cue, $meant] = self::stroke($game, $equipment, $rack);
@@ -120,6 +125,13 @@ final readonly class BreakShot
             default => BallInHand::Anywhere,
         };
 
-        return new Rack($game, $final, $equipment, player: $player, ballInHand: $inHand, group: Game::EightBall === $game ? Group::Open : null);
+        return new Rack(
+            $game,
+            $final,
+            $equipment,
+            player: $player,
+            ballInHand: $inHand,
+            group: Game::EightBall === $game ? Group::Open : null,
+        );
     }
 }

@@ -60,7 +60,15 @@ final readonly class Rack
     /** The same rack with the cue ball in hand: it is taken off. */
     public function inHand(BallInHand $where): self
     {
-        return new self($this->game, BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue), $this->equipment, $this->player, $where, $this->group, $this->rules);
+        return new self(
+            $this->game,
+            BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue),
+            $this->equipment,
+            $this->player,
+            $where,
+            $this->group,
+            $this->rules,
+        );
     }
 
     public function withGroup(?Group $group): self

@@ -52,7 +52,10 @@ final readonly class Racking
         foreach (self::order($game, $random) as $place => $ball) {
             $reach = 0.25 * $looseness * \sqrt($random->share());
             $angle = 2 * \M_PI * $random->share();
-            $layout = $layout->with($ball, Spot::metres($places[$place][0] + $reach * cos($angle), $places[$place][1] + $reach * sin($angle)));
+            $layout = $layout->with(
+                $ball,
+                Spot::metres($places[$place][0] + $reach * cos($angle), $places[$place][1] + $reach * sin($angle)),
+            );
         }
 
         return $layout;
@@ -72,12 +75,16 @@ final readonly class Racking
         $foot = $apex->x + $height + $radius;
         $half = 4 * $radius + $radius * \sqrt(3);
 
-        return [Spot::metres($apex->x - 2 * $radius, $apex->y), Spot::metres($foot, $apex->y - $half), Spot::metres($foot, $apex->y + $half)];
+        return [
+            Spot::metres($apex->x - 2 * $radius, $apex->y),
+            Spot::metres($foot, $apex->y - $half),
+            Spot::metres($foot, $apex->y + $half),
+        ];
     }
 
     /**
-     * Straight pool after fourteen balls: those are racked again, frozen and without the apex, in the order of their numbers; the break ball
-     * and the cue ball stay where they lie.
+     * Straight pool after fourteen balls: those are racked again, frozen and without the apex, in the order of their numbers; the break
+     * ball and the cue ball stay where they lie.
      *
      * @return Layout|null null where more than one object ball is left, or one of the two lies in the rack
      */
@@ -116,10 +123,16 @@ final readonly class Racking
             Game::StraightPool => [],
         };
         if (Game::EightBall === $game) {
-            $corners = $random->shuffled([Ball::from(1 + (int) floor(7 * $random->share())), Ball::from(9 + (int) floor(7 * $random->share()))]);
+            $corners = $random->shuffled([
+                Ball::from(1 + (int) floor(7 * $random->share())),
+                Ball::from(9 + (int) floor(7 * $random->share())),
+            ]);
             $fixed += [10 => $corners[0], 14 => $corners[1]];
         }
-        $others = $random->shuffled(array_values(array_filter($game->balls(), static fn (Ball $ball): bool => !\in_array($ball, $fixed, true))));
+        $others = $random->shuffled(array_values(array_filter(
+            $game->balls(),
+            static fn (Ball $ball): bool => !\in_array($ball, $fixed, true),
+        )));
         foreach (array_keys($game->balls()) as $place) {
             $fixed[$place] ??= array_shift($others) ?? throw new \LogicException('More places than balls.');
         }

@@ -34,7 +34,10 @@ final readonly class Referee
         $called = null !== $ball && null !== $pocket && $ending->pocketOf($ball) === $pocket;
 
         return match ($this->game) {
-            Game::NineBall => $this->rotation($before, $ending, $fouls, Ball::Nine, $called ? $ball : null, $this->options->callsNine, true),
+            Game::NineBall => $this->rotation(
+                $before, $ending, $fouls, Ball::Nine, $called ? $ball : null, $this->options->callsNine,
+                true,
+            ),
             Game::TenBall => $this->rotation($before, $ending, $fouls, Ball::Ten, $called ? $ball : null, true, $this->options->tenAnyTime),
             Game::EightBall => $this->eightBall($before, $group, $ending, $fouls, $called ? $ball : null),
             Game::StraightPool => $this->straightPool($ending, $fouls, $called),
@@ -63,8 +66,10 @@ final readonly class Referee
      *
      * @param list<Foul> $fouls
      */
-    private function rotation(Layout $before, Ending $ending, array $fouls, Ball $money, ?Ball $called, bool $calls, bool $winsEarly): Verdict
-    {
+    private function rotation(
+        Layout $before, Ending $ending, array $fouls, Ball $money, ?Ball $called, bool $calls,
+        bool $winsEarly,
+    ): Verdict {
         $made = self::made($ending);
         $goesOn = [] === $fouls && ($calls ? null !== $called : [] !== $made);
         $dropped = \in_array($money, $made, true);

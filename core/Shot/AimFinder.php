@@ -61,7 +61,8 @@ final readonly class AimFinder
         for ($round = 0; $round < 100 && abs($miss) > self::CLOSE && $high - $low > 1e-14; ++$round) {
             // Far from the root the miss is bent: halve the bracket first.
             $direction = $round < 3 ? 0.5 * ($low + $high) : ($low * $atHigh - $high * $atLow) / ($atHigh - $atLow);
-            $miss = $this->miss($this->cloth->meeting($cue, $strike->withDirection($direction), $object), $object, $ghost) ?? $this->edge($direction, $low, $high, $atLow, $atHigh);
+            $miss = $this->miss($this->cloth->meeting($cue, $strike->withDirection($direction), $object), $object, $ghost)
+                ?? $this->edge($direction, $low, $high, $atLow, $atHigh);
             if (($miss > 0) === ($atLow > 0)) {
                 $low = $direction;
                 $atLow = $miss;
@@ -91,7 +92,11 @@ final readonly class AimFinder
     {
         $ghost = GhostBall::of($cue, $object, $this->geometry->at($choice->pocket), $this->balls, $choice->ball, $choice->aside);
 
-        return $this->miss($this->cloth->meeting($cue, $choice->stroke->strike($direction, $this->cue->endMassRatio), $object), $object, $ghost);
+        return $this->miss(
+            $this->cloth->meeting($cue, $choice->stroke->strike($direction, $this->cue->endMassRatio), $object),
+            $object,
+            $ghost,
+        );
     }
 
     /**
@@ -105,7 +110,11 @@ final readonly class AimFinder
         $reach = asin(min(1.0, $this->balls->diameter() / max($cue->distanceTo($object), $this->balls->diameter())));
         // A raised cue with side bends far off its line; the scan follows it.
         $spread = $reach + abs($strike->squirt()) + 0.02 + 1.2 * $strike->elevation * (abs($strike->side) > 0.0 ? 1.0 : 0.0);
-        $missAt = fn (float $direction): ?float => $this->miss($this->cloth->meeting($cue, $strike->withDirection($direction), $object), $object, $ghost);
+        $missAt = fn (float $direction): ?float => $this->miss(
+            $this->cloth->meeting($cue, $strike->withDirection($direction), $object),
+            $object,
+            $ghost,
+        );
         // Most aims lie close to the ghost ball's line less squirt: a bracket there saves the scan.
         $guess = $ghost->direction - $strike->squirt();
         $aside = 0.4 * $this->balls->radius / max($ghost->distance, $this->balls->radius);

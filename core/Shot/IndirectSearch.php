@@ -90,7 +90,14 @@ final readonly class IndirectSearch
      */
     public function windows(Layout $layout, array $first, array $made, int $count): array
     {
-        return array_column(\array_slice($this->widest($this->solver->simulator->rollouts($layout), \array_slice(self::STROKES, 0, 1), $first, $made), 0, $count), 0);
+        return array_column(
+            \array_slice(
+                $this->widest($this->solver->simulator->rollouts($layout), \array_slice(self::STROKES, 0, 1), $first, $made),
+                0,
+                $count,
+            ),
+            0,
+        );
     }
 
     /**
@@ -105,7 +112,11 @@ final readonly class IndirectSearch
         $windows = [];
         foreach ($strokes as [$speed, $height]) {
             $stroke = new Stroke(Tip::fractions(0.0, $height), $speed, 2.0);
-            foreach ($this->open($rollouts, $stroke->strike(0.0, $this->rack->equipment->cue->endMassRatio), $first) as [$ball, $pocket, $from, $to]) {
+            foreach ($this->open(
+                $rollouts,
+                $stroke->strike(0.0, $this->rack->equipment->cue->endMassRatio),
+                $first,
+            ) as [$ball, $pocket, $from, $to]) {
                 if (null === $made || \in_array($ball, $made, true)) {
                     $windows[] = [new ShotChoice($ball, $pocket, $stroke, 0.0, 0.5 * ($from + $to)), $from, $to];
                 }
@@ -167,7 +178,10 @@ final readonly class IndirectSearch
         }
         $ball = $shot->choice->ball;
         $contact = $shot->outcome->firstContact();
-        $kicked = self::rails(array_filter($shot->cushions(), static fn (Event $event): bool => null !== $contact && $event->time < $contact->time));
+        $kicked = self::rails(array_filter(
+            $shot->cushions(),
+            static fn (Event $event): bool => null !== $contact && $event->time < $contact->time,
+        ));
         $banked = self::rails($shot->outcome->eventsOf($ball, EventKind::Cushion));
         [$over, $byCueBall] = self::chain($shot, $ball);
         $kind = match (true) {
@@ -188,7 +202,10 @@ final readonly class IndirectSearch
      */
     private static function rails(array $events): array
     {
-        return array_values(array_filter(array_map(static fn (Event $event): ?\ZigLane\Core\Table\Rail => EventKind::Cushion === $event->kind ? $event->rail : null, $events)));
+        return array_values(array_filter(array_map(
+            static fn (Event $event): ?\ZigLane\Core\Table\Rail => EventKind::Cushion === $event->kind ? $event->rail : null,
+            $events,
+        )));
     }
 
     /**

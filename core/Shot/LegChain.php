@@ -42,7 +42,11 @@ final readonly class LegChain
             }
             $solved[] = $shot;
             if (!$shot->goesOn()) {
-                return new self($before, $solved, new Fact($shot->isMade() ? 'chain.scratches' : 'chain.staysOut', ['leg' => $i + 1, 'ball' => $choice->ball]));
+                return new self(
+                    $before,
+                    $solved,
+                    new Fact($shot->isMade() ? 'chain.scratches' : 'chain.staysOut', ['leg' => $i + 1, 'ball' => $choice->ball]),
+                );
             }
             $before[] = self::after($rack, $shot->outcome->final);
         }

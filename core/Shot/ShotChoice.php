@@ -15,17 +15,25 @@ use ZigLane\Core\Table\Pocket;
  */
 final readonly class ShotChoice
 {
-    /** Most that a ball can be sent beside the middle of a mouth, metres: half of the widest mouth, and as much again of the rail before it. */
+    /**
+     * Most that a ball can be sent beside the middle of a mouth, metres: half of the widest mouth, and as much again of the rail before it.
+     */
     public const MOST_ASIDE = 0.12;
 
     /**
-     * @param float      $aside     cheating the pocket: how far to the left of the middle of the mouth the ball is to pass, seen from it, metres
+     * @param float      $aside     cheating the pocket: how far to the left of the middle of the mouth the ball is to pass, seen from it,
+     *                              metres
      * @param float|null $direction of the cue, radians, where the shot is aimed by hand; null: found by AimFinder
      *
      * @throws IllegalStroke If a number is out of its range
      */
-    public function __construct(public Ball $ball, public Pocket $pocket, public Stroke $stroke, public float $aside = 0.0, public ?float $direction = null)
-    {
+    public function __construct(
+        public Ball $ball,
+        public Pocket $pocket,
+        public Stroke $stroke,
+        public float $aside = 0.0,
+        public ?float $direction = null,
+    ) {
         if (null !== $direction && !is_finite($direction)) {
             throw IllegalStroke::notANumber('direction');
         }

@@ -45,7 +45,12 @@ final readonly class CueClearance
             }
         };
         $nose = $table->noseHeight * $radius;
-        foreach ([[Rail::Head, $bx, -1, $cue->x], [Rail::Foot, $bx, 1, $table->length - $cue->x], [Rail::Right, $by, -1, $cue->y], [Rail::Left, $by, 1, $table->width() - $cue->y]] as [$rail, $along, $sign, $distance]) {
+        foreach ([
+            [Rail::Head, $bx, -1, $cue->x],
+            [Rail::Foot, $bx, 1, $table->length - $cue->x],
+            [Rail::Right, $by, -1, $cue->y],
+            [Rail::Left, $by, 1, $table->width() - $cue->y],
+        ] as [$rail, $along, $sign, $distance]) {
             if ($sign * $along > 1e-6) {
                 $behind = $distance / abs($along);
                 if ($behind < self::REACH) {

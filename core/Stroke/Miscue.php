@@ -36,7 +36,10 @@ final class Miscue
             $side = $from + $half * (1 - cos($angle));
             $u = ($side - $meant->side) / $wide;
             $chord = \sqrt(max(0.0, $limit * $limit - $side * $side));
-            $inside += sin($angle) * exp(-0.5 * $u * $u) * Normal::between((-$chord - $meant->height) / $high, ($chord - $meant->height) / $high);
+            $inside += sin($angle) * exp(-0.5 * $u * $u) * Normal::between(
+                (-$chord - $meant->height) / $high,
+                ($chord - $meant->height) / $high,
+            );
         }
 
         return min(1.0, max(0.0, 1 - $inside * $half * \M_PI / self::STEPS / ($wide * \sqrt(2 * \M_PI))));

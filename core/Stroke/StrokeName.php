@@ -55,7 +55,9 @@ final readonly class StrokeName
         };
         $side = $shot->strike->side;
         // A ball that leaves to the left is cut to the left: the cue ball hits its right, and left side is inside.
-        $cutSide = abs($side) < 0.02 || $cut < self::STRAIGHT ? null : (($side < 0.0) === $shot->aim->ghost->cutsLeft ? CutSide::Inside : CutSide::Outside);
+        $cutSide = abs($side) < 0.02 || $cut < self::STRAIGHT
+            ? null
+            : (($side < 0.0) === $shot->aim->ghost->cutsLeft ? CutSide::Inside : CutSide::Outside);
 
         return new self($kind, $cutSide, self::atCushion($shot, $contact->time, $equipment), $roll);
     }

@@ -23,9 +23,21 @@ final readonly class TableGeometry
         $half = $table->sideMouth / 2;
         // The nose on the long rail, then the one on the short rail; (sx, sy) points from the corner into the table.
         $lean = deg2rad($table->cornerFacing);
-        $corner = static fn (Pocket $pocket, float $x, float $y, int $sx, int $sy): PocketGeometry => self::pocket($pocket, $table, Spot::metres($x + $sx * $cut, $y), $sx * cos($lean), -$sy * sin($lean), Spot::metres($x, $y + $sy * $cut), -$sx * sin($lean), $sy * cos($lean));
+        $corner = static fn (Pocket $pocket, float $x, float $y, int $sx, int $sy): PocketGeometry => self::pocket(
+            $pocket, $table, Spot::metres($x + $sx * $cut, $y), $sx * cos($lean), -$sy * sin($lean),
+            Spot::metres($x, $y + $sy * $cut), -$sx * sin($lean), $sy * cos($lean),
+        );
         $slant = deg2rad($table->sideFacing);
-        $side = static fn (Pocket $pocket, float $y, int $sy): PocketGeometry => self::pocket($pocket, $table, Spot::metres($length / 2 - $half, $y), -cos($slant), -$sy * sin($slant), Spot::metres($length / 2 + $half, $y), cos($slant), -$sy * sin($slant));
+        $side = static fn (Pocket $pocket, float $y, int $sy): PocketGeometry => self::pocket(
+            $pocket,
+            $table,
+            Spot::metres($length / 2 - $half, $y),
+            -cos($slant),
+            -$sy * sin($slant),
+            Spot::metres($length / 2 + $half, $y),
+            cos($slant),
+            -$sy * sin($slant),
+        );
         $pockets = [
             'HR' => $corner(Pocket::HeadRight, 0.0, 0.0, 1, 1),
             'SR' => $side(Pocket::SideRight, 0.0, 1),
@@ -50,8 +62,9 @@ final readonly class TableGeometry
         return $this->pockets[$pocket->value];
     }
 
-    private static function pocket(Pocket $pocket, TableProfile $table, Spot $a, float $ax, float $ay, Spot $b, float $bx, float $by): PocketGeometry
-    {
+    private static function pocket(
+        Pocket $pocket, TableProfile $table, Spot $a, float $ax, float $ay, Spot $b, float $bx, float $by,
+    ): PocketGeometry {
         $mouthX = ($a->x + $b->x) / 2;
         $mouthY = ($a->y + $b->y) / 2;
         $side = $pocket->isSide();

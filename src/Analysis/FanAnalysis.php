@@ -36,7 +36,11 @@ final readonly class FanAnalysis implements ShotAnalysis
         return array_map(static function (FanShot $fanned): Suggestion {
             $scratch = $fanned->shot->scratch();
 
-            return new Suggestion($fanned->shot->choice, self::label($fanned), null === $scratch ? self::route(Landing::routeOf($fanned->shot)) : new Fact('route.scratches', ['pocket' => $scratch]));
+            return new Suggestion(
+                $fanned->shot->choice,
+                self::label($fanned),
+                null === $scratch ? self::route(Landing::routeOf($fanned->shot)) : new Fact('route.scratches', ['pocket' => $scratch]),
+            );
         }, $this->fan->shots);
     }
 

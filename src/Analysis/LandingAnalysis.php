@@ -26,8 +26,14 @@ final readonly class LandingAnalysis implements ShotAnalysis
      * @param list<Fact>       $facts
      * @param list<Suggestion> $suggestions
      */
-    private function __construct(public ?LandingTarget $target, public ?Zone $zone, public array $landings, private array $facts, private array $suggestions, private bool $hasMore)
-    {
+    private function __construct(
+        public ?LandingTarget $target,
+        public ?Zone $zone,
+        public array $landings,
+        private array $facts,
+        private array $suggestions,
+        private bool $hasMore,
+    ) {
     }
 
     public static function of(AnalysisRequest $request): self
@@ -41,7 +47,13 @@ final readonly class LandingAnalysis implements ShotAnalysis
         if ($request->inZone && [] !== $pots) {
             return self::found($request, new ZoneTarget($pots, $request->least), Zone::of($pots, $request->rack->equipment));
         }
-        $anywhere = [] === $pots ? [] : [new Suggestion(null, new Fact('landing.anywhere', ['next' => $next]), new Fact('landing.least', ['leastShare' => $request->least]))];
+        $anywhere = [] === $pots
+            ? []
+            : [new Suggestion(
+                null,
+                new Fact('landing.anywhere', ['next' => $next]),
+                new Fact('landing.least', ['leastShare' => $request->least]),
+            )];
 
         return new self(null, null, [], [new Fact('landing.ask')], $anywhere, false);
     }
@@ -53,15 +65,32 @@ final readonly class LandingAnalysis implements ShotAnalysis
         $search = new LandingSearch($request->solver, $request->rack->player);
         $sides = $request->more ? $search->sides($shot->layout, $choice->ball, $choice->pocket) : [];
         $elevation = $choice->stroke->elevation;
-        $raised = $request->more ? array_filter(array_map(static fn (float $more): float => $elevation + $more, self::RAISED), static fn (float $degrees): bool => $degrees <= Strike::MAX_ELEVATION_DEGREES) : [];
-        $landings = $search->find($shot->layout, $choice->ball, $choice->pocket, $target, $elevation, [0.0, ...$sides], array_values($raised));
-        $failures = array_map(static fn (array $failure): Fact => new Fact('landing.failure', ['times' => $failure[1], 'why' => $failure[0]]), \array_slice($search->failures(), 0, self::NAMED));
+        $raised = $request->more
+            ? array_filter(
+                array_map(static fn (float $more): float => $elevation + $more, self::RAISED),
+                static fn (float $degrees): bool => $degrees <= Strike::MAX_ELEVATION_DEGREES,
+            )
+            : [];
+        $landings = $search->find(
+            $shot->layout, $choice->ball, $choice->pocket, $target, $elevation, [0.0, ...$sides],
+            array_values($raised),
+        );
+        $failures = array_map(
+            static fn (array $failure): Fact => new Fact('landing.failure', ['times' => $failure[1], 'why' => $failure[0]]),
+            \array_slice($search->failures(), 0, self::NAMED),
+        );
         $isSpot = $target instanceof SpotTarget;
         $facts = match (true) {
             [] === $landings => [new Fact('landing.none', ['ball' => $choice->ball, 'pocket' => $choice->pocket, 'failures' => $failures])],
-            $landings[0]->off <= LandingSearch::CLOSE => [new Fact($isSpot ? 'landing.there' : 'landing.inZone', ['roomMetres' => SpotTarget::ROOM, 'tries' => LandingSearch::TRIES])],
+            $landings[0]->off <= LandingSearch::CLOSE => [new Fact(
+                $isSpot ? 'landing.there' : 'landing.inZone',
+                ['roomMetres' => SpotTarget::ROOM, 'tries' => LandingSearch::TRIES],
+            )],
             $isSpot => [new Fact('landing.nearest', ['failures' => $failures, 'offMetres' => $landings[0]->off])],
-            default => [new Fact('landing.nearestZone', ['failures' => $failures, 'oddsShare' => $request->least - ($landings[0]->off - 1)])],
+            default => [new Fact(
+                'landing.nearestZone',
+                ['failures' => $failures, 'oddsShare' => $request->least - ($landings[0]->off - 1)],
+            )],
         };
         $facts[] = match (true) {
             !$request->more => new Fact('landing.tryingMore'),
@@ -71,7 +100,10 @@ final readonly class LandingAnalysis implements ShotAnalysis
         $suggestions = array_map(static fn (Landing $landing): Suggestion => new Suggestion(
             $landing->shot->choice,
             FanAnalysis::route($landing->route),
-            new Fact($isSpot ? 'landing.odds' : 'landing.zoneOdds', ['madeShare' => $landing->made, 'thereShare' => $landing->there, 'clearShare' => $landing->clear]),
+            new Fact(
+                $isSpot ? 'landing.odds' : 'landing.zoneOdds',
+                ['madeShare' => $landing->made, 'thereShare' => $landing->there, 'clearShare' => $landing->clear],
+            ),
         ), $landings);
 
         return new self($target, $zone, $landings, $facts, $suggestions, !$request->more);

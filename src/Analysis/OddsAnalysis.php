@@ -40,7 +40,15 @@ final readonly class OddsAnalysis
         $window = Window::of($shot, $solver);
         $this->facts = [
             new Fact('odds.'.self::tendency($trials)),
-            new Fact('odds.margin', ['left' => \sprintf('%.2f', rad2deg($window->left)), 'right' => \sprintf('%.2f', rad2deg($window->right)), 'leftMm' => \sprintf('%.0f', 1000 * $window->atPocket[0]), 'rightMm' => \sprintf('%.0f', 1000 * $window->atPocket[1])]),
+            new Fact(
+                'odds.margin',
+                [
+                    'left' => \sprintf('%.2f', rad2deg($window->left)),
+                    'right' => \sprintf('%.2f', rad2deg($window->right)),
+                    'leftMm' => \sprintf('%.0f', 1000 * $window->atPocket[0]),
+                    'rightMm' => \sprintf('%.0f', 1000 * $window->atPocket[1]),
+                ],
+            ),
         ];
         $sides = null === $shot->choice->direction ? PocketSides::of($shot, $solver) : null;
         $rail = $sides?->railFirst();
@@ -65,6 +73,9 @@ final readonly class OddsAnalysis
         [$from, $fromSide] = $at($piece['from']);
         [$to, $toSide] = $at($piece['to']);
 
-        return new Fact(null === $piece['rail'] ? 'pocket.straight' : 'pocket.railFirst', ['rail' => $piece['rail'], 'from' => $from, 'fromSide' => $fromSide, 'to' => $to, 'toSide' => $toSide]);
+        return new Fact(
+            null === $piece['rail'] ? 'pocket.straight' : 'pocket.railFirst',
+            ['rail' => $piece['rail'], 'from' => $from, 'fromSide' => $fromSide, 'to' => $to, 'toSide' => $toSide],
+        );
     }
 }

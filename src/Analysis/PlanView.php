@@ -70,7 +70,10 @@ final readonly class PlanView
     /** @return list<Fact> the balls that most replays end on */
     public function endsOn(): array
     {
-        return array_map(static fn (array $end): Fact => new Fact('ends.onBall', ['ball' => $end[0], 'share' => $end[1]]), \array_slice($this->plan->replays->endsOn(), 0, self::ENDS));
+        return array_map(
+            static fn (array $end): Fact => new Fact('ends.onBall', ['ball' => $end[0], 'share' => $end[1]]),
+            \array_slice($this->plan->replays->endsOn(), 0, self::ENDS),
+        );
     }
 
     /** @return list<Fact> what goes wrong on the chosen leg, of 0.5 % or more */

@@ -53,18 +53,32 @@ final readonly class ReadingAnalysis implements ShotAnalysis
             ...([] !== $ball->cluster ? [new Fact('trouble.cluster', ['others' => $ball->cluster])] : []),
             ...($ball->isFrozen ? [new Fact('trouble.onRail')] : []),
             ...($ball->isHanging ? [new Fact('trouble.hangs')] : []),
-            ...(0.0 === $ball->seen ? [new Fact('trouble.hooked')] : ($ball->seen < 0.999 ? [new Fact('trouble.seen', ['seenShare' => $ball->seen])] : [])),
+            ...(0.0 === $ball->seen ? [new Fact('trouble.hooked')] : ($ball->seen < 0.999 ? [new Fact(
+                'trouble.seen',
+                ['seenShare' => $ball->seen],
+            )] : [])),
         ];
     }
 
-    /** @return list<array{Fact, bool}> first the pockets that can be played from here, then the others, then those that are blocked; whether it can not be played */
+    /**
+     * @return list<array{Fact, bool}> first the pockets that can be played from here, then the others, then those that are blocked; whether
+     *                                 it can not be played
+     */
     public static function pockets(BallReading $ball): array
     {
         $here = $elsewhere = [];
         $blocked = [];
         foreach ($ball->pockets as $pocket) {
             if (!$pocket->isReal()) {
-                $blocked[] = [[] === $pocket->blockers ? new Fact('pot.blocked', ['pocket' => $pocket->pocket]) : new Fact('pot.blockedBy', ['pocket' => $pocket->pocket, 'blockers' => array_values(array_unique($pocket->blockers, \SORT_REGULAR))]), true];
+                $blocked[] = [
+                    [] === $pocket->blockers
+                        ? new Fact('pot.blocked', ['pocket' => $pocket->pocket])
+                        : new Fact(
+                            'pot.blockedBy',
+                            ['pocket' => $pocket->pocket, 'blockers' => array_values(array_unique($pocket->blockers, \SORT_REGULAR))],
+                        ),
+                    true,
+                ];
             } elseif (null === $pocket->cut) {
                 $elsewhere[] = $pocket->pocket;
             } else {
@@ -93,6 +107,9 @@ final readonly class ReadingAnalysis implements ShotAnalysis
             $parts[] = new Fact('gap.partlyOpen');
         }
 
-        return new Fact('pot.here', ['pocket' => $pocket->pocket, 'oddsShare' => $pocket->odds, 'cutDegrees' => $pocket->cut ?? 0.0, 'parts' => $parts]);
+        return new Fact(
+            'pot.here',
+            ['pocket' => $pocket->pocket, 'oddsShare' => $pocket->odds, 'cutDegrees' => $pocket->cut ?? 0.0, 'parts' => $parts],
+        );
     }
 }

@@ -42,6 +42,8 @@ final readonly class ShotView
     /** Whether a leg can follow this one: it is saved, goes on, and leaves something to shoot. */
     public function canGoOn(): bool
     {
-        return $this->isSaved && $this->shot->goesOn() && LegChain::after($this->place->rack, $this->shot->outcome->final)->layout->count() > 1;
+        return $this->isSaved
+            && $this->shot->goesOn()
+            && LegChain::after($this->place->rack, $this->shot->outcome->final)->layout->count() > 1;
     }
 }

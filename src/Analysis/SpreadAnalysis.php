@@ -28,7 +28,14 @@ final readonly class SpreadAnalysis implements ShotAnalysis
         $rack = $request->rack;
         $shot = $request->shot;
         $trials = Trials::of($shot, $request->solver, $rack->player, self::TRIES, 1, $request->next);
-        $misses = MissLeave::of($trials->misses, $shot->layout, $rack->group, $shot->choice, new Referee($rack->game, $rack->rules), new Leave($rack, $request->solver, self::LOOKED));
+        $misses = MissLeave::of(
+            $trials->misses,
+            $shot->layout,
+            $rack->group,
+            $shot->choice,
+            new Referee($rack->game, $rack->rules),
+            new Leave($rack, $request->solver, self::LOOKED),
+        );
 
         return new self($trials, $shot->choice->ball, $request->next, $misses);
     }

@@ -46,24 +46,53 @@ final readonly class ZoneAnalysis implements ShotAnalysis
         }
         $pots = $request->pots($layout, $next);
         if ([] === $pots) {
-            return new self([], null, $request->least, null, null, [new Fact(\count($request->pockets) > 1 ? 'zone.nowhere' : 'zone.notThere', ['next' => $next, 'pockets' => $request->pockets])]);
+            return new self(
+                [],
+                null,
+                $request->least,
+                null,
+                null,
+                [new Fact(
+                    \count($request->pockets) > 1 ? 'zone.nowhere' : 'zone.notThere',
+                    ['next' => $next, 'pockets' => $request->pockets],
+                )],
+            );
         }
         $zone = Zone::of($pots, $request->rack->equipment);
         $lane = Lane::of($request->shot, $pots, $request->least, $request->solver);
         $here = $layout->has(Ball::Cue) ? Zone::best($pots, $layout->spot(Ball::Cue)) : null;
         $facts = [
-            new Fact('zone.shaded', ['next' => $next, 'pockets' => array_map(static fn (PotModel $pot): \ZigLane\Core\Table\Pocket => $pot->pocket, $pots), 'leastShare' => $request->least, 'bestShare' => $zone->most()]),
+            new Fact(
+                'zone.shaded',
+                [
+                    'next' => $next,
+                    'pockets' => array_map(static fn (PotModel $pot): \ZigLane\Core\Table\Pocket => $pot->pocket, $pots),
+                    'leastShare' => $request->least,
+                    'bestShare' => $zone->most(),
+                ],
+            ),
             ...(null === $here ? [] : [new Fact('zone.here', ['next' => $next, 'hereShare' => $here])]),
             ...self::laneFacts($lane, $request->shot->strike->speed, $request->lengths),
         ];
         $after = null !== $request->after && $layout->has($request->after) ? $request->after : null;
         if (null === $after || !$request->more) {
-            return new self($pots, $zone, $request->least, $lane, null, null === $after ? $facts : [...$facts, new Fact('zone.workingOn', ['after' => $after])], null !== $after);
+            return new self(
+                $pots,
+                $zone,
+                $request->least,
+                $lane,
+                null,
+                null === $after ? $facts : [...$facts, new Fact('zone.workingOn', ['after' => $after])],
+                null !== $after,
+            );
         }
         $ahead = Zone::ofOdds($pots, TwoAhead::odds($request->rack->withLayout($layout), $pots, $after), $request->rack->equipment);
         $isWorth = $ahead->most() >= self::WORTH;
         $facts[] = $isWorth
-            ? new Fact('zone.rightSide', ['next' => $next, 'after' => $after, 'leastShare' => self::RIGHT_SIDE * $ahead->most(), 'bestShare' => $ahead->most()])
+            ? new Fact(
+                'zone.rightSide',
+                ['next' => $next, 'after' => $after, 'leastShare' => self::RIGHT_SIDE * $ahead->most(), 'bestShare' => $ahead->most()],
+            )
             : new Fact('zone.neverFollows', ['next' => $next, 'after' => $after]);
 
         return new self($pots, $zone, $request->least, $lane, $isWorth ? $ahead : null, $facts);
@@ -79,7 +108,18 @@ final readonly class ZoneAnalysis implements ShotAnalysis
         $way = null === $lane->angle ? 'stops' : ($lane->angle < 35.0 ? 'into' : ($lane->angle > 55.0 ? 'across' : 'between'));
 
         return [
-            new Fact('zone.lane', ['lengthMetres' => $lane->length(), 'slowerShare' => $lane->slower, 'harderShare' => $lane->harder, 'slowest' => $at(1 - $lane->slower), 'hardest' => $at(1 + $lane->harder), 'way' => $way, 'angleDegrees' => $lane->angle ?? 0.0]),
+            new Fact(
+                'zone.lane',
+                [
+                    'lengthMetres' => $lane->length(),
+                    'slowerShare' => $lane->slower,
+                    'harderShare' => $lane->harder,
+                    'slowest' => $at(1 - $lane->slower),
+                    'hardest' => $at(1 + $lane->harder),
+                    'way' => $way,
+                    'angleDegrees' => $lane->angle ?? 0.0,
+                ],
+            ),
             new Fact('zone.ends', ['short' => $lane->short ?? new Fact('lane.noEnd'), 'long' => $lane->long ?? new Fact('lane.noEnd')]),
         ];
     }

@@ -33,7 +33,13 @@ final class BreakCommand extends Command
     protected function configure(): void
     {
         $this
-            ->addOption('game', null, InputOption::VALUE_REQUIRED, 'One of '.implode(', ', array_column(Game::cases(), 'value')), Game::NineBall->value)
+            ->addOption(
+                'game',
+                null,
+                InputOption::VALUE_REQUIRED,
+                'One of '.implode(', ', array_column(Game::cases(), 'value')),
+                Game::NineBall->value,
+            )
             ->addOption('seed', null, InputOption::VALUE_REQUIRED, 'A whole number; the same seed breaks the same', '1')
             ->addOption('seeds', null, InputOption::VALUE_REQUIRED, 'Report on so many breaks, from the seed on');
     }
@@ -43,9 +49,17 @@ final class BreakCommand extends Command
         $errors = $output instanceof ConsoleOutputInterface ? $output->getErrorOutput() : $output;
         $game = Game::tryFrom(self::word($input, 'game'));
         $seed = filter_var(self::word($input, 'seed'), \FILTER_VALIDATE_INT);
-        $seeds = null === $input->getOption('seeds') ? null : filter_var(self::word($input, 'seeds'), \FILTER_VALIDATE_INT, ['options' => ['min_range' => 1, 'max_range' => self::MOST_SEEDS]]);
+        $seeds = null === $input->getOption('seeds')
+            ? null
+            : filter_var(
+                self::word($input, 'seeds'),
+                \FILTER_VALIDATE_INT,
+                ['options' => ['min_range' => 1, 'max_range' => self::MOST_SEEDS]],
+            );
         $faults = array_filter([
-            null === $game ? \sprintf('game: found %s; allowed: %s', self::word($input, 'game'), implode(', ', array_column(Game::cases(), 'value'))) : null,
+            null === $game
+                ? \sprintf('game: found %s; allowed: %s', self::word($input, 'game'), implode(', ', array_column(Game::cases(), 'value')))
+                : null,
             false === $seed ? \sprintf('seed: found %s; a whole number is allowed', self::word($input, 'seed')) : null,
             false === $seeds ? \sprintf('seeds: found %s; 1 to %d are allowed', self::word($input, 'seeds'), self::MOST_SEEDS) : null,
         ]);
@@ -61,7 +75,13 @@ final class BreakCommand extends Command
                 $this->report($game, $seed, $seeds, $equipment, $player, $output);
             } else {
                 $break = BreakShot::play($game, $equipment, $player, new Randomness($seed));
-                $output->writeln((new RackFile($break->rackAfter($game, $equipment, $player), \sprintf('%s break, seed %d', $this->words->said('name.game.'.$game->value), $seed)))->write(), OutputInterface::OUTPUT_RAW);
+                $output->writeln(
+                    (new RackFile(
+                        $break->rackAfter($game, $equipment, $player),
+                        \sprintf('%s break, seed %d', $this->words->said('name.game.'.$game->value), $seed),
+                    ))->write(),
+                    OutputInterface::OUTPUT_RAW,
+                );
             }
         } catch (CoreError $e) {
             $errors->writeln($this->words->error($e), OutputInterface::OUTPUT_RAW);

@@ -52,7 +52,14 @@ final class DemoCommand extends Command
         $this->manager->flush();
         foreach (array_reverse(glob($this->folder.'/*.rack.json') ?: []) as $path) {
             $file = RackFile::parse((string) file_get_contents($path));
-            $sheet = $this->editor->create($player, $file->name ?? basename($path, '.rack.json'), $file->rack, Uuid::v4(), $file->shot, $file->later);
+            $sheet = $this->editor->create(
+                $player,
+                $file->name ?? basename($path, '.rack.json'),
+                $file->rack,
+                Uuid::v4(),
+                $file->shot,
+                $file->later,
+            );
             if (true === $input->getOption('plan')) {
                 $this->planner->ask($sheet, new PlanRequest());
             }

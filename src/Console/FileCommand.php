@@ -59,13 +59,23 @@ abstract class FileCommand extends Command
         $numbers = $faults = [];
         foreach ($this->numbers() as $name => [$least, $most]) {
             $value = $input->getOption($name);
-            $number = \is_string($value) ? filter_var($value, \FILTER_VALIDATE_INT, ['options' => ['min_range' => $least, 'max_range' => $most]]) : false;
+            $number = \is_string($value)
+                ? filter_var($value, \FILTER_VALIDATE_INT, ['options' => ['min_range' => $least, 'max_range' => $most]])
+                : false;
             $numbers[$name] = (int) $number;
             if (false === $number) {
-                $faults[] = \sprintf('%s: found %s; a whole number from %d to %d is allowed', $name, \is_string($value) ? $value : 'nothing', $least, $most);
+                $faults[] = \sprintf(
+                    '%s: found %s; a whole number from %d to %d is allowed',
+                    $name,
+                    \is_string($value) ? $value : 'nothing',
+                    $least,
+                    $most,
+                );
             }
         }
-        $content = '-' === $file || is_file($file) ? @file_get_contents('-' === $file ? 'php://stdin' : $file, length: max(0, $this->maxBytes()) + 1) : false;
+        $content = '-' === $file || is_file($file)
+            ? @file_get_contents('-' === $file ? 'php://stdin' : $file, length: max(0, $this->maxBytes()) + 1)
+            : false;
         if (false === $content) {
             $faults[] = \sprintf('%s: cannot be read; a %s file or - for standard input is allowed', $file, $this->kind());
         }

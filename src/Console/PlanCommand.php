@@ -15,7 +15,10 @@ use ZigLane\Core\Plan\Planning;
 #[AsCommand('lane:plan', 'Plans the run-out of a rack file and prints a plan file')]
 final class PlanCommand extends FileCommand
 {
-    /** Share of the time that is searched; the rest is for the odds and reasons of every leg, and for as many plans beside the best as there is time for. */
+    /**
+     * Share of the time that is searched; the rest is for the odds and reasons of every leg, and for as many plans beside the best as there
+     * is time for.
+     */
     private const SEARCHED = 0.8;
 
     protected function kind(): string
@@ -41,10 +44,13 @@ final class PlanCommand extends FileCommand
     {
         $start = hrtime(true);
         $planning = new Planning(RackFile::parse($content, $this->maxBytes())->rack, seed: $numbers['seed']);
-        for ($block = 0; $block < $numbers['blocks'] && hrtime(true) - $start < 1e9 * self::SEARCHED * $numbers['seconds'] && $planning->step(); ++$block) {
+        $until = $start + 1e9 * self::SEARCHED * $numbers['seconds'];
+        for ($block = 0; $block < $numbers['blocks'] && hrtime(true) < $until && $planning->step(); ++$block) {
         }
         $plans = $planning->plans(static fn (): bool => hrtime(true) - $start < 1e9 * $numbers['seconds']);
 
-        return [] === $plans ? throw NothingToPlan::onTheTable() : (new PlanFile($plans, (hrtime(true) - $start) / 1e9, $planning->search->simulated()))->write();
+        return [] === $plans
+            ? throw NothingToPlan::onTheTable()
+            : (new PlanFile($plans, (hrtime(true) - $start) / 1e9, $planning->search->simulated()))->write();
     }
 }

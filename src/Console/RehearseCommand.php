@@ -40,7 +40,12 @@ final class RehearseCommand extends FileCommand
 
     protected function answer(string $content, array $numbers, InputInterface $input): string
     {
-        $replays = PlanRehearsal::of(PlanFile::parse($content, $this->maxBytes())->best(), $numbers['times'], $numbers['seed'], true === $input->getOption('replan'));
+        $replays = PlanRehearsal::of(
+            PlanFile::parse($content, $this->maxBytes())->best(),
+            $numbers['times'],
+            $numbers['seed'],
+            true === $input->getOption('replan'),
+        );
 
         return json_encode([
             'format' => 'zig-lane/rehearsal',

@@ -78,12 +78,22 @@ final class AccountController extends AbstractController
         // Back to where it was chosen; never to another site.
         $back = $request->request->getString('back');
 
-        return $this->redirect(1 === preg_match('#^/[a-z0-9/?=&%._-]*$#iD', $back) && !str_starts_with($back, '//') ? $back : $this->generateUrl('sheets'), Response::HTTP_SEE_OTHER);
+        return $this->redirect(
+            1 === preg_match('#^/[a-z0-9/?=&%._-]*$#iD', $back) && !str_starts_with($back, '//') ? $back : $this->generateUrl('sheets'),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/register', name: 'register', methods: ['GET', 'POST'])]
-    public function register(Request $request, AccountRepository $accounts, UserPasswordHasherInterface $hasher, EntityManagerInterface $manager, Security $security, ClockInterface $clock, RateLimiterFactoryInterface $registrationLimiter): Response
-    {
+    public function register(
+        Request $request,
+        AccountRepository $accounts,
+        UserPasswordHasherInterface $hasher,
+        EntityManagerInterface $manager,
+        Security $security,
+        ClockInterface $clock,
+        RateLimiterFactoryInterface $registrationLimiter,
+    ): Response {
         $registration = new Registration();
         $form = $this->createForm(RegistrationType::class, $registration)->handleRequest($request);
         if ($form->isSubmitted() && $form->isValid()) {

@@ -26,8 +26,11 @@ use ZigLane\Core\Position\LayoutRules;
 /** The first station: the balls on the table. Every change is saved as it is made. */
 final class LayoutController extends AbstractController
 {
-    public function __construct(private readonly RackSheetRepository $sheets, private readonly SheetEditor $editor, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly RackSheetRepository $sheets,
+        private readonly SheetEditor $editor,
+        private readonly Words $words,
+    ) {
     }
 
     #[Route('/sheets/{id}/layout', name: 'sheet_layout', methods: ['GET'])]
@@ -47,13 +50,25 @@ final class LayoutController extends AbstractController
                 'undo' => $this->editor->goTo($sheet, $sheet->getStep() - 1, $version),
                 'redo' => $this->editor->goTo($sheet, $sheet->getStep() + 1, $version),
                 'clear' => $this->editor->layOut($sheet, Layout::empty(), $version),
-                default => $this->editor->layOut($sheet, $this->changed($sheet, $input->getString('change'), SpotText::ball($input->getString('ball')), $input->getString('at')), $version),
+                default => $this->editor->layOut(
+                    $sheet,
+                    $this->changed($sheet, $input->getString('change'), SpotText::ball($input->getString('ball')), $input->getString('at')),
+                    $version,
+                ),
             };
         } catch (CoreError|UnprocessableEntityHttpException $e) {
-            return $this->render('sheet/desk.html.twig', [...$this->view($request, $sheet), 'error' => $this->words->error($e)], new Response(status: 422));
+            return $this->render(
+                'sheet/desk.html.twig',
+                [...$this->view($request, $sheet), 'error' => $this->words->error($e)],
+                new Response(status: 422),
+            );
         }
         if (!$request->headers->has('HX-Request')) {
-            return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId(), 'ball' => $input->getString('ball') ?: null], Response::HTTP_SEE_OTHER);
+            return $this->redirectToRoute(
+                'sheet_layout',
+                ['id' => $sheet->getId(), 'ball' => $input->getString('ball') ?: null],
+                Response::HTTP_SEE_OTHER,
+            );
         }
 
         return $this->render('sheet/desk.html.twig', $this->view($request, $sheet));
@@ -80,7 +95,10 @@ final class LayoutController extends AbstractController
         return [
             'sheet' => $sheet,
             'table' => new TableDrawing($rack, Held::isUpright($request)),
-            'tray' => array_values(array_filter([Ball::Cue, ...$rack->game->balls()], static fn (Ball $ball): bool => !$rack->layout->has($ball))),
+            'tray' => array_values(array_filter(
+                [Ball::Cue, ...$rack->game->balls()],
+                static fn (Ball $ball): bool => !$rack->layout->has($ball),
+            )),
             'selected' => null !== $selected && $rack->game->uses($selected) ? $selected->label() : '',
             'can_undo' => $sheet->getStep() > $this->sheets->firstStep($sheet),
             'can_redo' => $sheet->getStep() < $this->sheets->lastStep($sheet),

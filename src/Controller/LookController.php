@@ -43,13 +43,22 @@ final class LookController extends AbstractController
         $analysis = $overlay = $error = null;
         try {
             $input = LookInput::of($request->query, $rack, $stroke->ball);
-            $analysis = $input->kind->of($input->request($rack, $stroke->choice($units), new ShotSolver($rack->equipment), $units->lengths, $table->projection));
+            $analysis = $input->kind->of($input->request(
+                $rack,
+                $stroke->choice($units),
+                new ShotSolver($rack->equipment),
+                $units->lengths,
+                $table->projection,
+            ));
             $overlay = null === $analysis ? null : $drawing->of($analysis, $table->projection, $rack->equipment);
         } catch (CoreError|Refused $e) {
             $error = $this->words->error($e);
         }
 
-        return $this->render('shot/look.html.twig', ['sheet' => $sheet, 'table' => $table, 'units' => $units, 'analysis' => $analysis, 'overlay' => $overlay, 'error' => $error]);
+        return $this->render(
+            'shot/look.html.twig',
+            ['sheet' => $sheet, 'table' => $table, 'units' => $units, 'analysis' => $analysis, 'overlay' => $overlay, 'error' => $error],
+        );
     }
 
     #[Route('/sheets/{id}/plan/odds', name: 'sheet_odds', methods: ['GET'])]
@@ -59,7 +68,11 @@ final class LookController extends AbstractController
         $solver = new ShotSolver($rack->equipment);
         $odds = $error = null;
         try {
-            $odds = new OddsAnalysis($rack, $solver->solve($rack->layout, StrokeInput::of($request->query)->choice(new ShotUnits($rack->equipment))), $solver);
+            $odds = new OddsAnalysis(
+                $rack,
+                $solver->solve($rack->layout, StrokeInput::of($request->query)->choice(new ShotUnits($rack->equipment))),
+                $solver,
+            );
         } catch (CoreError|Refused $e) {
             $error = $this->words->error($e);
         }
@@ -74,6 +87,12 @@ final class LookController extends AbstractController
         $legs = $sheet->getLegs();
         $rehearsal = [] === $legs ? null : Rehearsal::of($sheet->getRack(), $legs, self::REHEARSED);
 
-        return $this->render('shot/run.html.twig', ['rehearsal' => $rehearsal, 'between' => null === $rehearsal ? null : Trials::interval($rehearsal->made[\count($legs) - 1], $rehearsal->tries)]);
+        return $this->render(
+            'shot/run.html.twig',
+            [
+                'rehearsal' => $rehearsal,
+                'between' => null === $rehearsal ? null : Trials::interval($rehearsal->made[\count($legs) - 1], $rehearsal->tries),
+            ],
+        );
     }
 }

@@ -56,7 +56,11 @@ final class PlanController extends AbstractController
         $job = $this->jobs->latestOf($sheet);
         $isNew = null !== $job && $job->getDrawn() !== $request->query->getInt('drawn', -1);
 
-        return $this->render('plan/progress.html.twig', ['sheet' => $sheet, 'job' => $job, 'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job)], new Response(headers: $isNew ? ['HX-Trigger-After-Swap' => 'plan-drawn'] : []));
+        return $this->render(
+            'plan/progress.html.twig',
+            ['sheet' => $sheet, 'job' => $job, 'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job)],
+            new Response(headers: $isNew ? ['HX-Trigger-After-Swap' => 'plan-drawn'] : []),
+        );
     }
 
     #[Route('/sheets/{id}/run-out', name: 'sheet_runout_ask', methods: ['POST'])]
@@ -67,11 +71,20 @@ final class PlanController extends AbstractController
         try {
             // Locking a leg of a plan makes the plan the sheet's run first.
             if ($request->request->has('take')) {
-                $adopter->adopt($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('take'), $request->request->getInt('version'));
+                $adopter->adopt(
+                    $sheet,
+                    $this->jobs->latestOf($sheet),
+                    $request->request->getInt('take'),
+                    $request->request->getInt('version'),
+                );
             }
             $planner->ask($sheet, $asked);
         } catch (CoreError|Refused $e) {
-            return $this->render('plan/page.html.twig', ['error' => $this->words->error($e)] + $this->view($request, $sheet, $asked), new Response(status: 422));
+            return $this->render(
+                'plan/page.html.twig',
+                ['error' => $this->words->error($e)] + $this->view($request, $sheet, $asked),
+                new Response(status: 422),
+            );
         }
 
         return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
@@ -94,19 +107,36 @@ final class PlanController extends AbstractController
         $adopter->adopt($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('version'));
         $this->addFlash('notice', 'The plan is the run of this sheet now: every leg can be changed.');
 
-        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), 'leg' => max(1, $request->request->getInt('leg', 1))], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'sheet_plan',
+            ['id' => $sheet->getId(), 'leg' => max(1, $request->request->getInt('leg', 1))],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
-    /** "I ended up here": the balls of the legs that were shot are taken off, the cue ball is put where it lies, and the rest is planned. */
+    /**
+     * "I ended up here": the balls of the legs that were shot are taken off, the cue ball is put where it lies, and the rest is planned.
+     */
     #[Route('/sheets/{id}/run-out/here', name: 'sheet_runout_here', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
     public function here(Request $request, RackSheet $sheet, PlanAdopter $adopter, Planner $planner): Response
     {
         try {
-            $adopter->endedUp($sheet, $this->jobs->latestOf($sheet), $request->request->getInt('plan'), $request->request->getInt('leg', 1), $request->request->getString('at'), $request->request->getInt('version'));
+            $adopter->endedUp(
+                $sheet,
+                $this->jobs->latestOf($sheet),
+                $request->request->getInt('plan'),
+                $request->request->getInt('leg', 1),
+                $request->request->getString('at'),
+                $request->request->getInt('version'),
+            );
             $planner->ask($sheet, PlanRequest::again(null, $sheet->getOwner()->getWeights()));
         } catch (CoreError|Refused $e) {
-            return $this->render('plan/page.html.twig', ['error' => $this->words->error($e)] + $this->view($request, $sheet), new Response(status: 422));
+            return $this->render(
+                'plan/page.html.twig',
+                ['error' => $this->words->error($e)] + $this->view($request, $sheet),
+                new Response(status: 422),
+            );
         }
 
         return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);

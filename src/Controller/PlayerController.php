@@ -37,7 +37,11 @@ final class PlayerController extends AbstractController
         try {
             $player = PlayerInput::errors($request->request, $sheet->getRack());
         } catch (UnprocessableEntityHttpException|CoreError $e) {
-            return $this->render('player/errors.html.twig', [...$this->view($sheet), 'error' => $words->error($e).' Nothing was saved.'], new Response(status: 422));
+            return $this->render(
+                'player/errors.html.twig',
+                [...$this->view($sheet), 'error' => $words->error($e).' Nothing was saved.'],
+                new Response(status: 422),
+            );
         }
         $editor->playedBy($sheet, $player, $request->request->getInt('version'));
         $this->addFlash('notice', 'The odds of this sheet are now worked out with these errors.');
@@ -57,7 +61,11 @@ final class PlayerController extends AbstractController
             'player' => $rack->player,
             'presets' => ExecutionErrors::PRESETS,
             'table' => $test,
-            'results' => ['made' => $fit->made($rack->player), 'lag' => 100 * $fit->lag($rack->player), 'drift' => 100 * $fit->drift($rack->player)],
+            'results' => [
+                'made' => $fit->made($rack->player),
+                'lag' => 100 * $fit->lag($rack->player),
+                'drift' => 100 * $fit->drift($rack->player),
+            ],
             'error' => null,
         ];
     }

@@ -77,7 +77,8 @@ final class SheetController extends AbstractController
         } catch (InvalidFile $e) {
             return $this->renderList($account, $sheets, $e->faults);
         }
-        $name = $file->name ?? mb_substr(preg_replace('/(\.rack|\.plan)?\.json$/', '', mb_scrub($upload->getClientOriginalName())) ?: 'Imported rack', 0, RackFile::MAX_NAME);
+        $called = preg_replace('/(\.rack|\.plan)?\.json$/', '', mb_scrub($upload->getClientOriginalName()));
+        $name = $file->name ?? mb_substr($called ?: 'Imported rack', 0, RackFile::MAX_NAME);
         $sheet = $editor->create($account, $name, $file->rack, Uuid::fromString($submission), $file->shot, $file->later);
 
         return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
@@ -105,7 +106,12 @@ final class SheetController extends AbstractController
     {
         $name = strtolower((string) $slugger->slug($sheet->getName())) ?: 'rack';
 
-        return new Response((new RackFile($sheet->getRack(), $sheet->getName(), $sheet->getShot(), \array_slice($sheet->getLegs(), 1)))->write()."\n", 200, [
+        return new Response((new RackFile(
+            $sheet->getRack(),
+            $sheet->getName(),
+            $sheet->getShot(),
+            \array_slice($sheet->getLegs(), 1),
+        ))->write()."\n", 200, [
             'Content-Type' => 'application/json',
             'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.rack.json'),
         ]);

@@ -28,7 +28,9 @@ use ZigLane\Core\Reading\EasiestPocket;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 
-/** The shot desk: the run of a sheet leg by leg, ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls. */
+/**
+ * The shot desk: the run of a sheet leg by leg, ball, pocket and stroke of each chosen by hand, from where the leg before leaves the balls.
+ */
 final class ShotController extends AbstractController
 {
     public function __construct(private readonly Words $words)
@@ -47,7 +49,10 @@ final class ShotController extends AbstractController
     #[Route('/sheets/{id}/plan/draw', name: 'sheet_draw', methods: ['GET'])]
     public function draw(Request $request, RackSheet $sheet): Response
     {
-        return $this->render('shot/answer.html.twig', $this->view($request, LegPlace::of($sheet, $request->query), StrokeInput::of($request->query)));
+        return $this->render(
+            'shot/answer.html.twig',
+            $this->view($request, LegPlace::of($sheet, $request->query), StrokeInput::of($request->query)),
+        );
     }
 
     #[Route('/sheets/{id}/plan', name: 'sheet_call', methods: ['POST'])]
@@ -60,12 +65,23 @@ final class ShotController extends AbstractController
             $choice = $input->choice(new ShotUnits($place->rack->equipment));
             (new ShotSolver($place->rack->equipment))->solve($place->rack->layout, $choice);
         } catch (CoreError|Refused $e) {
-            return $this->render('shot/shot.html.twig', [...$this->view($request, $place, $input), 'error' => $this->words->error($e).' Nothing was saved.'], new Response(status: 422));
+            return $this->render(
+                'shot/shot.html.twig',
+                [...$this->view($request, $place, $input), 'error' => $this->words->error($e).' Nothing was saved.'],
+                new Response(status: 422),
+            );
         }
         $editor->call($sheet, $choice, $request->request->getInt('version'), $place->leg);
-        $this->addFlash('notice', 1 === $place->leg ? 'The shot is saved with the sheet.' : \sprintf('Leg %d is saved with the sheet.', $place->leg));
+        $this->addFlash(
+            'notice',
+            1 === $place->leg ? 'The shot is saved with the sheet.' : \sprintf('Leg %d is saved with the sheet.', $place->leg),
+        );
 
-        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...(1 === $place->leg ? [] : ['leg' => $place->leg])], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'sheet_plan',
+            ['id' => $sheet->getId(), ...(1 === $place->leg ? [] : ['leg' => $place->leg])],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     #[Route('/sheets/{id}/plan/cut', name: 'sheet_cut', methods: ['POST'])]
@@ -76,7 +92,11 @@ final class ShotController extends AbstractController
         $editor->cutBack($sheet, $request->request->getInt('version'), $leg);
         $this->addFlash('notice', \sprintf('Leg %d and what came after it are taken off.', $leg));
 
-        return $this->redirectToRoute('sheet_plan', ['id' => $sheet->getId(), ...($leg > 2 ? ['leg' => $leg - 1] : [])], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'sheet_plan',
+            ['id' => $sheet->getId(), ...($leg > 2 ? ['leg' => $leg - 1] : [])],
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     private function input(Request $request, LegPlace $place): StrokeInput
@@ -111,7 +131,20 @@ final class ShotController extends AbstractController
         $rack = $place->rack;
         $table = new TableDrawing($rack, Held::isUpright($request));
         $units = new ShotUnits($rack->equipment, $input->unit);
-        $view = ['place' => $place, 'sheet' => $place->sheet, 'look' => LookInput::of($request->query, $rack, $input->ball), 'table' => $table, 'balls' => $rack->objectBalls(), 'input' => $input, 'units' => $units, 'has_cue' => $rack->layout->has(Ball::Cue), 'tip' => null, 'shot' => null, 'drawing' => null, 'error' => null];
+        $view = [
+            'place' => $place,
+            'sheet' => $place->sheet,
+            'look' => LookInput::of($request->query, $rack, $input->ball),
+            'table' => $table,
+            'balls' => $rack->objectBalls(),
+            'input' => $input,
+            'units' => $units,
+            'has_cue' => $rack->layout->has(Ball::Cue),
+            'tip' => null,
+            'shot' => null,
+            'drawing' => null,
+            'error' => null,
+        ];
         if ([] === $view['balls'] || !$view['has_cue']) {
             return $view;
         }

@@ -23,7 +23,15 @@ final class ShotChoicesType extends JsonType
             throw InvalidType::new($value, self::NAME, ['array']);
         }
 
-        return parent::convertToDatabaseValue(array_map(static fn (mixed $shot): array => $shot instanceof ShotChoice ? RackFile::shotToArray($shot) : throw InvalidType::new($shot, self::NAME, [ShotChoice::class]), array_values($value)), $platform);
+        return parent::convertToDatabaseValue(
+            array_map(
+                static fn (mixed $shot): array => $shot instanceof ShotChoice
+                    ? RackFile::shotToArray($shot)
+                    : throw InvalidType::new($shot, self::NAME, [ShotChoice::class]),
+                array_values($value),
+            ),
+            $platform,
+        );
     }
 
     /** @return list<ShotChoice> */

@@ -63,7 +63,11 @@ final readonly class AnalysisDrawing
             if (null === $fanned->shot->scratch()) {
                 $end = $fanned->shot->outcome->final->spot(Ball::Cue);
                 $overlay->dot($end, 22, 'of-fan');
-                $overlay->label($end, null === $fanned->lengths ? $this->words->of(FanAnalysis::label($fanned)) : \sprintf('%.1f', $fanned->lengths), (string) $i);
+                $overlay->label(
+                    $end,
+                    null === $fanned->lengths ? $this->words->of(FanAnalysis::label($fanned)) : \sprintf('%.1f', $fanned->lengths),
+                    (string) $i,
+                );
             }
         }
     }
@@ -95,7 +99,12 @@ final readonly class AnalysisDrawing
             foreach ($ball->pockets as $pocket) {
                 if ($pocket->odds >= 0.05) {
                     $mouth = $equipment->geometry->at($pocket->pocket)->mouth();
-                    $overlay->line($spot->towards($spot->directionTo($mouth), 0.035), $mouth, $pocket->odds >= 0.5 ? 'of-good' : 'of-poor', 'ball-'.$ball->ball->label());
+                    $overlay->line(
+                        $spot->towards($spot->directionTo($mouth), 0.035),
+                        $mouth,
+                        $pocket->odds >= 0.5 ? 'of-good' : 'of-poor',
+                        'ball-'.$ball->ball->label(),
+                    );
                 }
             }
             if ([] !== ReadingAnalysis::trouble($ball)) {

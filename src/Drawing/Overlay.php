@@ -40,13 +40,21 @@ final class Overlay
 
     public function route(Trajectory $trajectory, string $class, string $for): void
     {
-        $this->lines[] = ['d' => 'M'.implode('L', array_map($this->projection->text(...), $trajectory->points(0.002))), 'class' => $class, 'for' => $for];
+        $this->lines[] = [
+            'd' => 'M'.implode('L', array_map($this->projection->text(...), $trajectory->points(0.002))),
+            'class' => $class,
+            'for' => $for,
+        ];
     }
 
     /** @param list<Spot> $stops */
     public function lane(array $stops): void
     {
-        $this->lines[] = ['d' => 'M'.implode('L', array_map($this->projection->text(...), $stops)).(1 === \count($stops) ? 'h0' : ''), 'class' => 'of-lane', 'for' => ''];
+        $this->lines[] = [
+            'd' => 'M'.implode('L', array_map($this->projection->text(...), $stops)).(1 === \count($stops) ? 'h0' : ''),
+            'class' => 'of-lane',
+            'for' => '',
+        ];
     }
 
     public function line(Spot $from, Spot $to, string $class, string $for = ''): void
@@ -68,7 +76,8 @@ final class Overlay
         foreach ([[0, -62], [0, 62], [0, -122], [0, 122], [150, 0], [-150, 0], [150, -90], [-150, 90], [0, -182], [0, 182]] as [$dx, $dy]) {
             $free = true;
             foreach ($this->labels as $other) {
-                $free = $free && (abs($other['x'] - $x - $dx) > 0.5 * ($wide + 26 * mb_strlen($other['text']) + 30) || abs($other['y'] - $y - $dy) > 56);
+                $room = 0.5 * ($wide + 26 * mb_strlen($other['text']) + 30);
+                $free = $free && (abs($other['x'] - $x - $dx) > $room || abs($other['y'] - $y - $dy) > 56);
             }
             if ($free) {
                 break;

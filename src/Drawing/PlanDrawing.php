@@ -49,7 +49,10 @@ final readonly class PlanDrawing
         $this->table = new TableDrawing($view->rack(), $upright);
         $shot = $view->shot();
         $this->shot = null === $shot ? null : new ShotDrawing($this->table, $shot);
-        $this->zones = array_map(fn (ZoneLevel $level): string => implode('', array_map(fn (array $ring): string => $this->path($ring).'Z', $level->rings)), $view->leg->zone);
+        $this->zones = array_map(
+            fn (ZoneLevel $level): string => implode('', array_map(fn (array $ring): string => $this->path($ring).'Z', $level->rings)),
+            $view->leg->zone,
+        );
         $stops = $view->leg->lane->stops ?? [];
         $this->lane = [] === $stops ? '' : $this->path($stops).(1 === \count($stops) ? 'h0' : '');
         $this->laneLabels = $this->labels($words);
@@ -73,7 +76,15 @@ final readonly class PlanDrawing
             }
         }
 
-        return array_map(fn (array $label): array => ['x' => $this->inside($label['x'], self::WIDE * mb_strlen($label['text'])), 'y' => $label['y'], 'width' => self::WIDE * mb_strlen($label['text']) + 30, 'text' => $label['text']], $overlay->labels);
+        return array_map(
+            fn (array $label): array => [
+                'x' => $this->inside($label['x'], self::WIDE * mb_strlen($label['text'])),
+                'y' => $label['y'],
+                'width' => self::WIDE * mb_strlen($label['text']) + 30,
+                'text' => $label['text'],
+            ],
+            $overlay->labels,
+        );
     }
 
     /** A label's middle, so that it does not run off the cloth. */
@@ -120,7 +131,10 @@ final readonly class PlanDrawing
     {
         $shot = $this->view->shot();
 
-        return json_encode(['rate' => self::FRAMES, 'balls' => (object) (null === $shot ? [] : $this->moving($shot))], \JSON_THROW_ON_ERROR);
+        return json_encode(
+            ['rate' => self::FRAMES, 'balls' => (object) (null === $shot ? [] : $this->moving($shot))],
+            \JSON_THROW_ON_ERROR,
+        );
     }
 
     /** @return array<string, array{frames: list<array{float, float}>, drops: int|null}> */
@@ -137,7 +151,10 @@ final readonly class PlanDrawing
                 $frames[] = [round($x, 1), round($y, 1)];
             }
             $ball = Ball::from($number);
-            $balls[$ball->label()] = ['frames' => $frames, 'drops' => null !== $shot->outcome->pocketOf($ball) ? (int) ceil($trajectory->end() * self::FRAMES) : null];
+            $balls[$ball->label()] = [
+                'frames' => $frames,
+                'drops' => null !== $shot->outcome->pocketOf($ball) ? (int) ceil($trajectory->end() * self::FRAMES) : null,
+            ];
         }
 
         return $balls;

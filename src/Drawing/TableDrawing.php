@@ -51,8 +51,20 @@ final readonly class TableDrawing
         $this->height = $p->down();
         $this->radius = 1000 * $rack->equipment->balls->radius;
         $this->rail = self::RAIL;
-        $this->viewBox = \sprintf('%d %d %s %s', -self::MARGIN, -self::MARGIN, $this->width + 2 * self::MARGIN, $this->height + 2 * self::MARGIN);
-        $this->smallViewBox = \sprintf('%d %d %s %s', -self::RAIL - 6, -self::RAIL - 6, $this->width + 2 * self::RAIL + 12, $this->height + 2 * self::RAIL + 12);
+        $this->viewBox = \sprintf(
+            '%d %d %s %s',
+            -self::MARGIN,
+            -self::MARGIN,
+            $this->width + 2 * self::MARGIN,
+            $this->height + 2 * self::MARGIN,
+        );
+        $this->smallViewBox = \sprintf(
+            '%d %d %s %s',
+            -self::RAIL - 6,
+            -self::RAIL - 6,
+            $this->width + 2 * self::RAIL + 12,
+            $this->height + 2 * self::RAIL + 12,
+        );
         $geometry = new TableGeometry($table);
         $this->pockets = array_map($this->pocket(...), array_values($geometry->pockets));
         $this->noses = array_map(static fn (array $rail): string => 'M'.$p->text($rail[1]).'L'.$p->text($rail[2]), $geometry->rails);
@@ -71,7 +83,15 @@ final readonly class TableDrawing
 
         return [
             'name' => $pocket->pocket->value,
-            'bed' => 'M'.$p->text($pocket->noseA).'L'.$p->text($pocket->facingEndA).'L'.$p->text($pocket->facingEndB).'L'.$p->text($pocket->noseB).'Z',
+            'bed' => 'M'
+                .$p->text($pocket->noseA)
+                .'L'
+                .$p->text($pocket->facingEndA)
+                .'L'
+                .$p->text($pocket->facingEndB)
+                .'L'
+                .$p->text($pocket->noseB)
+                .'Z',
             'x' => $x,
             'y' => $y,
             'r' => 1000 * $pocket->holeRadius,
@@ -157,7 +177,10 @@ final readonly class TableDrawing
         ] as [$text, $isShort, $across, $turn]) {
             foreach ($isShort ? [1.5, 2.5] : [2.5, 5.5, 1.5, 6.5] as $place) {
                 [$x, $y] = $isShort ? $this->projection->xy($across, $place * $d) : $this->projection->xy($place * $d, $across);
-                if ([] === array_filter($flags, static fn (array $flag): bool => hypot($flag['boxX'] - $x, $flag['boxY'] - $y) < self::NAME)) {
+                if ([] === array_filter(
+                    $flags,
+                    static fn (array $flag): bool => hypot($flag['boxX'] - $x, $flag['boxY'] - $y) < self::NAME,
+                )) {
                     $names[] = ['text' => $text, 'x' => $x, 'y' => $y, 'turn' => $turn];
                     break;
                 }

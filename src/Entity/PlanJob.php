@@ -63,7 +63,7 @@ class PlanJob
     private ?\DateTimeImmutable $endedAt = null;
 
     /**
-     * @param array{forbidden: list<array{string, string}>, before: list<array{string, string}>} $constraints ball and pocket; ball before ball
+     * @param array{forbidden: list<array{string, string}>, before: list<array{string, string}>} $constraints ball and pocket; ball, ball
      * @param array<string, float>                                                               $weights
      * @param list<ShotChoice>                                                                   $legs        that are locked
      */

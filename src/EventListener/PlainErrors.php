@@ -33,18 +33,27 @@ final readonly class PlainErrors
     public function __invoke(ExceptionEvent $event): void
     {
         $error = $event->getThrowable();
-        if ($error instanceof AccessDeniedException || ($error instanceof AuthenticationException && !$error instanceof InvalidCsrfTokenException)) {
+        if (
+            $error instanceof AccessDeniedException
+            || ($error instanceof AuthenticationException && !$error instanceof InvalidCsrfTokenException)
+        ) {
             return;
         }
         [$status, $title, $message, $headers] = $this->told($error);
         $context = ['status' => $status, 'path' => $event->getRequest()->getPathInfo(), 'kind' => $error::class];
         if ($status >= 500) {
-            $this->laneLogger->error('A request failed: {kind}.', $context + ['where' => basename($error->getFile()).':'.$error->getLine()]);
+            $this->laneLogger->error(
+                'A request failed: {kind}.',
+                $context + ['where' => basename($error->getFile()).':'.$error->getLine()],
+            );
         } else {
             $this->laneLogger->info('A request was refused: {kind}.', $context);
         }
         $htmx = $event->getRequest()->headers->has('HX-Request');
-        $html = $this->twig->render($htmx ? 'error/notice.html.twig' : 'error/page.html.twig', ['status' => $status, 'title' => $title, 'message' => $message]);
+        $html = $this->twig->render(
+            $htmx ? 'error/notice.html.twig' : 'error/page.html.twig',
+            ['status' => $status, 'title' => $title, 'message' => $message],
+        );
         if ($htmx) {
             $headers += ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML'];
         }
@@ -57,11 +66,21 @@ final readonly class PlainErrors
     {
         for ($cause = $error; null !== $cause; $cause = $cause->getPrevious()) {
             if ($cause instanceof ConnectionException) {
-                return [503, 'The database does not answer', 'Nothing was saved. Wait a moment and try again; if it lasts, the person who runs Zig Lane has to look at it.', ['Retry-After' => '10']];
+                return [
+                    503,
+                    'The database does not answer',
+                    'Nothing was saved. Wait a moment and try again; if it lasts, the person who runs Zig Lane has to look at it.',
+                    ['Retry-After' => '10'],
+                ];
             }
         }
         if ($error instanceof InvalidCsrfTokenException) {
-            return [403, 'Not allowed', 'This form is too old or did not come from Zig Lane. Reload the page and try again; nothing was saved.', []];
+            return [
+                403,
+                'Not allowed',
+                'This form is too old or did not come from Zig Lane. Reload the page and try again; nothing was saved.',
+                [],
+            ];
         }
         if ($error instanceof CoreError || $error instanceof Refused) {
             return [422, 'That cannot be done', $this->words->error($error), []];
@@ -82,12 +101,19 @@ final readonly class PlainErrors
                 404 => 'There is nothing at this address, or it is not yours to see.',
                 403 => 'You may not do this here. Nothing was saved.',
                 405 => 'This address answers to another kind of request.',
-                default => '' !== $error->getMessage() && $status < 500 ? $error->getMessage() : 'Nothing was saved. Go back and try again.',
+                default => '' !== $error->getMessage() && $status < 500
+                    ? $error->getMessage()
+                    : 'Nothing was saved. Go back and try again.',
             };
 
             return [$status, $title, $message, $error->getHeaders()];
         }
 
-        return [500, 'Something went wrong', 'It has been written down for the people who look after Zig Lane. Nothing was saved; go back and try again.', []];
+        return [
+            500,
+            'Something went wrong',
+            'It has been written down for the people who look after Zig Lane. Nothing was saved; go back and try again.',
+            [],
+        ];
     }
 }

@@ -20,9 +20,29 @@ final class NewSheetType extends AbstractType
     public function buildForm(FormBuilderInterface $builder, array $options): void
     {
         $builder
-            ->add('name', TextType::class, ['empty_data' => '', 'attr' => ['placeholder' => 'Thursday rack, six left', 'autocomplete' => 'off', 'autofocus' => true]])
-            ->add('game', EnumType::class, ['class' => Game::class, 'expanded' => true, 'choice_label' => static fn (Game $game): string => 'name.game.'.$game->value])
-            ->add('size', EnumType::class, ['class' => TableSize::class, 'expanded' => true, 'label' => 'Table', 'choice_label' => static fn (TableSize $size): TranslatableMessage => new TranslatableMessage('name.size', ['feet' => $size->value])])
+            ->add(
+                'name',
+                TextType::class,
+                ['empty_data' => '', 'attr' => ['placeholder' => 'Thursday rack, six left', 'autocomplete' => 'off', 'autofocus' => true]],
+            )
+            ->add(
+                'game',
+                EnumType::class,
+                ['class' => Game::class, 'expanded' => true, 'choice_label' => static fn (Game $game): string => 'name.game.'.$game->value],
+            )
+            ->add(
+                'size',
+                EnumType::class,
+                [
+                    'class' => TableSize::class,
+                    'expanded' => true,
+                    'label' => 'Table',
+                    'choice_label' => static fn (TableSize $size): TranslatableMessage => new TranslatableMessage(
+                        'name.size',
+                        ['feet' => $size->value],
+                    ),
+                ],
+            )
             ->add('submission', HiddenType::class, ['empty_data' => '']);
     }
 

@@ -18,6 +18,11 @@ final class Registration
     #[Assert\Length(max: 180, maxMessage: 'An address has at most {{ limit }} characters.')]
     public string $email = '';
 
-    #[Assert\Length(min: 10, max: 200, minMessage: 'A password needs at least {{ limit }} characters.', maxMessage: 'A password has at most {{ limit }} characters.')]
+    #[Assert\Length(
+        min: 10,
+        max: 200,
+        minMessage: 'A password needs at least {{ limit }} characters.',
+        maxMessage: 'A password has at most {{ limit }} characters.',
+    )]
     public string $password = '';
 }

@@ -19,7 +19,11 @@ final class RegistrationType extends AbstractType
         $builder
             ->add('name', TextType::class, ['empty_data' => '', 'attr' => ['autocomplete' => 'name']])
             ->add('email', EmailType::class, ['empty_data' => '', 'label' => 'E-mail', 'attr' => ['autocomplete' => 'username']])
-            ->add('password', PasswordType::class, ['empty_data' => '', 'help' => 'At least 10 characters.', 'attr' => ['autocomplete' => 'new-password']]);
+            ->add(
+                'password',
+                PasswordType::class,
+                ['empty_data' => '', 'help' => 'At least 10 characters.', 'attr' => ['autocomplete' => 'new-password']],
+            );
     }
 
     public function configureOptions(OptionsResolver $resolver): void

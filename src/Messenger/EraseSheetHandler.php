@@ -16,8 +16,12 @@ use ZigLane\App\Sheet\SheetEditor;
 #[AsMessageHandler]
 final readonly class EraseSheetHandler
 {
-    public function __construct(private RackSheetRepository $sheets, private EntityManagerInterface $manager, private ClockInterface $clock, private LoggerInterface $laneLogger)
-    {
+    public function __construct(
+        private RackSheetRepository $sheets,
+        private EntityManagerInterface $manager,
+        private ClockInterface $clock,
+        private LoggerInterface $laneLogger,
+    ) {
     }
 
     public function __invoke(EraseSheet $message): void

@@ -43,14 +43,20 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
         $row = $this->guarded(fn (): ?array => $this->connection->transactional(function (): ?array {
             $row = $this->connection->fetchAssociative(
                 'SELECT q.id, q.body, q.headers FROM '.self::TABLE.' q WHERE q.queue = ? AND q.due_at <= ? '
-                .'ORDER BY (SELECT COUNT(*) FROM '.self::TABLE.' t WHERE t.queue = q.queue AND t.party = q.party AND t.taken_at IS NOT NULL AND t.due_at > ?), q.due_at, q.id '
+
+                    .'ORDER BY (SELECT COUNT(*) FROM '
+                    .self::TABLE
+                    .' t WHERE t.queue = q.queue AND t.party = q.party AND t.taken_at IS NOT NULL AND t.due_at > ?), q.due_at, q.id '
                 .'LIMIT 1 FOR UPDATE SKIP LOCKED',
                 [$this->queue, $this->time(), $this->time()],
             );
             if (false === $row) {
                 return null;
             }
-            $this->connection->executeStatement('UPDATE '.self::TABLE.' SET due_at = ?, taken_at = ? WHERE id = ?', [$this->time($this->redeliver), $this->time(), $row['id']]);
+            $this->connection->executeStatement(
+                'UPDATE '.self::TABLE.' SET due_at = ?, taken_at = ? WHERE id = ?',
+                [$this->time($this->redeliver), $this->time(), $row['id']],
+            );
 
             return $row;
         }));
@@ -61,7 +67,11 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
         $body = $row['body'];
         $headers = \is_string($row['headers']) ? json_decode($row['headers'], true) : null;
         \assert(is_numeric($id) && \is_string($body));
-        $headers = array_filter(\is_array($headers) ? $headers : [], static fn (mixed $value, mixed $key): bool => \is_string($value) && \is_string($key), \ARRAY_FILTER_USE_BOTH);
+        $headers = array_filter(
+            \is_array($headers) ? $headers : [],
+            static fn (mixed $value, mixed $key): bool => \is_string($value) && \is_string($key),
+            \ARRAY_FILTER_USE_BOTH,
+        );
         try {
             $envelope = $this->serializer->decode(['body' => $body, 'headers' => $headers]);
         } catch (MessageDecodingFailedException $e) {
@@ -101,7 +111,9 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     {
         $id = $this->id($envelope);
         $until = $this->time(max($this->redeliver, $seconds ?? 0));
-        $this->guarded(fn (): int|string => $this->connection->executeStatement('UPDATE '.self::TABLE.' SET due_at = ? WHERE id = ?', [$until, $id]));
+        $this->guarded(
+            fn (): int|string => $this->connection->executeStatement('UPDATE '.self::TABLE.' SET due_at = ? WHERE id = ?', [$until, $id]),
+        );
     }
 
     public function getMessageCount(): int

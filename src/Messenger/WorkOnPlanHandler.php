@@ -77,7 +77,11 @@ final readonly class WorkOnPlanHandler
             }
             $done = $this->jobs->done($job, \count($candidates));
             $due = ReplaySchedule::due($done);
-            if ([] === $due || PlanState::Stopping === $job->getState() || $this->jobs->secondsOf($job) >= self::SEARCHED * $job->getSeconds()) {
+            if (
+                [] === $due
+                || PlanState::Stopping === $job->getState()
+                || $this->jobs->secondsOf($job) >= self::SEARCHED * $job->getSeconds()
+            ) {
                 break;
             }
             if ($job->getDoneBlocks() >= $drawn + self::DRAWN_EVERY) {

@@ -51,13 +51,19 @@ final class PlanJobRepository extends ServiceEntityRepository
     /** The ways to begin are known. */
     public function begin(PlanJob $job, int $candidates, int $blocks): void
     {
-        $this->execute('UPDATE plan_job SET candidates = ?, due_blocks = ? WHERE id = ? AND candidates IS NULL', [$candidates, $blocks, $job->getId()->toBinary()]);
+        $this->execute(
+            'UPDATE plan_job SET candidates = ?, due_blocks = ? WHERE id = ? AND candidates IS NULL',
+            [$candidates, $blocks, $job->getId()->toBinary()],
+        );
     }
 
     /** The clock of the job runs from the first worker on; true for that one. */
     public function start(PlanJob $job): bool
     {
-        return 1 === $this->execute('UPDATE plan_job SET started_at = ?, state = ? WHERE id = ? AND state = ?', [$this->time(), PlanState::Working->value, $job->getId()->toBinary(), PlanState::Waiting->value]);
+        return 1 === $this->execute(
+            'UPDATE plan_job SET started_at = ?, state = ? WHERE id = ? AND state = ?',
+            [$this->time(), PlanState::Working->value, $job->getId()->toBinary(), PlanState::Waiting->value],
+        );
     }
 
     /** Takes a block, if nobody has it. */
@@ -65,11 +71,17 @@ final class PlanJobRepository extends ServiceEntityRepository
     {
         $key = [$job->getId()->toBinary(), $candidate, $block];
         try {
-            $this->execute('INSERT INTO plan_block (job_id, candidate, block, taken_until) VALUES (?, ?, ?, ?)', [...$key, $this->time(self::LEASE)]);
+            $this->execute(
+                'INSERT INTO plan_block (job_id, candidate, block, taken_until) VALUES (?, ?, ?, ?)',
+                [...$key, $this->time(self::LEASE)],
+            );
 
             return true;
         } catch (UniqueConstraintViolationException) {
-            return 1 === $this->execute('UPDATE plan_block SET taken_until = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL AND taken_until < ?', [$this->time(self::LEASE), ...$key, $this->time()]);
+            return 1 === $this->execute(
+                'UPDATE plan_block SET taken_until = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL AND taken_until < ?',
+                [$this->time(self::LEASE), ...$key, $this->time()],
+            );
         }
     }
 
@@ -77,7 +89,10 @@ final class PlanJobRepository extends ServiceEntityRepository
     public function finish(PlanJob $job, int $candidate, int $block, Tally $tally): void
     {
         $id = $job->getId()->toBinary();
-        $changed = $this->execute('UPDATE plan_block SET replays = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL', [json_encode($tally->toArray(), \JSON_THROW_ON_ERROR), $id, $candidate, $block]);
+        $changed = $this->execute(
+            'UPDATE plan_block SET replays = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL',
+            [json_encode($tally->toArray(), \JSON_THROW_ON_ERROR), $id, $candidate, $block],
+        );
         if (1 === $changed) {
             $this->execute('UPDATE plan_job SET done_blocks = done_blocks + 1 WHERE id = ?', [$id]);
         }
@@ -87,7 +102,10 @@ final class PlanJobRepository extends ServiceEntityRepository
     public function done(PlanJob $job, int $candidates): array
     {
         $done = array_fill(0, $candidates, []);
-        foreach ($this->connection()->fetchAllAssociative('SELECT candidate, block, replays FROM plan_block WHERE job_id = ? AND replays IS NOT NULL ORDER BY candidate, block', [$job->getId()->toBinary()]) as $row) {
+        foreach ($this->connection()->fetchAllAssociative(
+            'SELECT candidate, block, replays FROM plan_block WHERE job_id = ? AND replays IS NOT NULL ORDER BY candidate, block',
+            [$job->getId()->toBinary()],
+        ) as $row) {
             /** @var array{candidate: int|string, block: int|string, replays: string} $row */
             /** @var Numbers $numbers */
             $numbers = json_decode($row['replays'], true, 16, \JSON_THROW_ON_ERROR);
@@ -100,13 +118,19 @@ final class PlanJobRepository extends ServiceEntityRepository
     /** A better plan while the work goes on. */
     public function draw(PlanJob $job, string $plan): void
     {
-        $this->execute('UPDATE plan_job SET plan = ?, drawn = drawn + 1 WHERE id = ? AND state = ?', [$plan, $job->getId()->toBinary(), PlanState::Working->value]);
+        $this->execute(
+            'UPDATE plan_job SET plan = ?, drawn = drawn + 1 WHERE id = ? AND state = ?',
+            [$plan, $job->getId()->toBinary(), PlanState::Working->value],
+        );
     }
 
     /** A person asks to stop. */
     public function stop(PlanJob $job): void
     {
-        $this->execute('UPDATE plan_job SET state = ? WHERE id = ? AND state IN (?, ?)', [PlanState::Stopping->value, $job->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value]);
+        $this->execute(
+            'UPDATE plan_job SET state = ? WHERE id = ? AND state IN (?, ?)',
+            [PlanState::Stopping->value, $job->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value],
+        );
     }
 
     /** Whether this worker is the one to write the plans down; one that died while it did is replaced. */
@@ -114,19 +138,32 @@ final class PlanJobRepository extends ServiceEntityRepository
     {
         return 1 === $this->execute(
             'UPDATE plan_job SET state = ?, ended_at = ? WHERE id = ? AND (state IN (?, ?) OR (state = ? AND ended_at < ?))',
-            [PlanState::Writing->value, $this->time(), $job->getId()->toBinary(), PlanState::Working->value, PlanState::Stopping->value, PlanState::Writing->value, $this->time(-self::WRITING)],
+            [
+                PlanState::Writing->value, $this->time(), $job->getId()->toBinary(),
+                PlanState::Working->value, PlanState::Stopping->value, PlanState::Writing->value,
+                $this->time(-self::WRITING),
+            ],
         );
     }
 
     public function write(PlanJob $job, string $plan): void
     {
-        $this->execute('UPDATE plan_job SET state = ?, plan = ?, drawn = drawn + 1, ended_at = ? WHERE id = ? AND state = ?', [PlanState::Done->value, $plan, $this->time(), $job->getId()->toBinary(), PlanState::Writing->value]);
+        $this->execute(
+            'UPDATE plan_job SET state = ?, plan = ?, drawn = drawn + 1, ended_at = ? WHERE id = ? AND state = ?',
+            [PlanState::Done->value, $plan, $this->time(), $job->getId()->toBinary(), PlanState::Writing->value],
+        );
         $this->execute('DELETE FROM plan_block WHERE job_id = ?', [$job->getId()->toBinary()]);
     }
 
     public function nothing(PlanJob $job, string $message): void
     {
-        $this->execute('UPDATE plan_job SET state = ?, message = ?, drawn = drawn + 1, ended_at = ? WHERE id = ? AND state NOT IN (?, ?)', [PlanState::Nothing->value, mb_substr($message, 0, 255), $this->time(), $job->getId()->toBinary(), PlanState::Done->value, PlanState::Nothing->value]);
+        $this->execute(
+            'UPDATE plan_job SET state = ?, message = ?, drawn = drawn + 1, ended_at = ? WHERE id = ? AND state NOT IN (?, ?)',
+            [
+                PlanState::Nothing->value, mb_substr($message, 0, 255), $this->time(),
+                $job->getId()->toBinary(), PlanState::Done->value, PlanState::Nothing->value,
+            ],
+        );
     }
 
     /** Seconds since the first worker began. */

@@ -26,6 +26,10 @@ final readonly class SignInEntryPoint implements AuthenticationEntryPointInterfa
             return new RedirectResponse($signIn);
         }
 
-        return new Response($this->twig->render('error/session.html.twig', ['sign_in' => $signIn]), 401, ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML']);
+        return new Response(
+            $this->twig->render('error/session.html.twig', ['sign_in' => $signIn]),
+            401,
+            ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML'],
+        );
     }
 }

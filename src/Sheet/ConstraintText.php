@@ -45,7 +45,10 @@ final class ConstraintText
     public static function forbidden(string $text): array
     {
         return array_map(static function (string $part): array {
-            if (1 !== preg_match('/^\s*(\d{1,2})\s*(?:in\s+)?(HR|SR|FR|HL|SL|FL)\s*$/i', $part, $found) || null === Ball::named($found[1])) {
+            if (
+                1 !== preg_match('/^\s*(\d{1,2})\s*(?:in\s+)?(HR|SR|FR|HL|SL|FL)\s*$/i', $part, $found)
+                || null === Ball::named($found[1])
+            ) {
                 throw Refused::because('forbidden', ['text' => trim($part)]);
             }
 
@@ -63,7 +66,11 @@ final class ConstraintText
     public static function before(string $text): array
     {
         return array_map(static function (string $part): array {
-            if (1 !== preg_match('/^\s*(\d{1,2})\s*before\s*(\d{1,2})\s*$/i', $part, $found) || null === Ball::named($found[1]) || null === Ball::named($found[2])) {
+            if (
+                1 !== preg_match('/^\s*(\d{1,2})\s*before\s*(\d{1,2})\s*$/i', $part, $found)
+                || null === Ball::named($found[1])
+                || null === Ball::named($found[2])
+            ) {
                 throw Refused::because('before', ['text' => trim($part)]);
             }
 

@@ -27,7 +27,10 @@ final readonly class LookInput
         public string $nextPocket,
         /** Least odds of the zone, percent. */
         public int $odds,
-        /** A point of the drawing, "x,y", that the cue ball is to stop at; "zone" for anywhere in that of the next ball; empty when none was clicked. */
+        /**
+         * A point of the drawing, "x,y", that the cue ball is to stop at; "zone" for anywhere in that of the next ball; empty when none was
+         * clicked.
+         */
         public string $target,
         /** Whether the slower rest of a look is asked for, which comes after the first answer. */
         public bool $more,
@@ -80,8 +83,13 @@ final readonly class LookInput
      *
      * @throws CoreError If the shot cannot be played
      */
-    public function request(Rack $rack, ShotChoice $choice, ShotSolver $solver, LengthScale $lengths, Projection $projection): AnalysisRequest
-    {
+    public function request(
+        Rack $rack,
+        ShotChoice $choice,
+        ShotSolver $solver,
+        LengthScale $lengths,
+        Projection $projection,
+    ): AnalysisRequest {
         $pocket = Pocket::tryFrom($this->nextPocket);
         $isPoint = !\in_array($this->target, ['', 'zone'], true);
 

@@ -18,7 +18,10 @@ final class NumberText
     public static function between(string $text, string $what, float $least, float $most, string $unit): float
     {
         if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
-            throw Refused::because('number', ['what' => $what, 'least' => self::plain($least), 'most' => self::plain($most), 'unit' => $unit]);
+            throw Refused::because(
+                'number',
+                ['what' => $what, 'least' => self::plain($least), 'most' => self::plain($most), 'unit' => $unit],
+            );
         }
 
         return (float) $text;

@@ -63,7 +63,10 @@ final readonly class PlanRequest
         );
     }
 
-    /** What the last plan of the sheet was asked for, so that asking again keeps it; before the first, the weights that the player planned with last. */
+    /**
+     * What the last plan of the sheet was asked for, so that asking again keeps it; before the first, the weights that the player planned
+     * with last.
+     */
     public static function again(?PlanJob $job, Weights $weights): self
     {
         if (null === $job) {
@@ -115,7 +118,9 @@ final readonly class PlanRequest
     {
         $weights = [];
         foreach (Weights::LIMITS as $field => [$default, $least, $most]) {
-            $weights[$field] = isset($this->weights[$field]) && '' !== $this->weights[$field] ? NumberText::between($this->weights[$field], 'The weight', $least, $most, ' points') : $default;
+            $weights[$field] = isset($this->weights[$field]) && '' !== $this->weights[$field]
+                ? NumberText::between($this->weights[$field], 'The weight', $least, $most, ' points')
+                : $default;
         }
 
         return $weights;
@@ -124,6 +129,9 @@ final readonly class PlanRequest
     /** @return list<ShotChoice> the sheet's legs of the locked balls */
     public function locked(RackSheet $sheet): array
     {
-        return array_values(array_filter($sheet->getLegs(), fn (ShotChoice $leg): bool => \in_array($leg->ball->label(), $this->locked, true)));
+        return array_values(array_filter(
+            $sheet->getLegs(),
+            fn (ShotChoice $leg): bool => \in_array($leg->ball->label(), $this->locked, true),
+        ));
     }
 }

@@ -17,8 +17,12 @@ final readonly class Planner
 {
     private const WORKERS = 2;
 
-    public function __construct(private EntityManagerInterface $manager, private PlanJobRepository $jobs, private MessageBusInterface $bus, private ClockInterface $clock)
-    {
+    public function __construct(
+        private EntityManagerInterface $manager,
+        private PlanJobRepository $jobs,
+        private MessageBusInterface $bus,
+        private ClockInterface $clock,
+    ) {
     }
 
     public function ask(RackSheet $sheet, PlanRequest $request): PlanJob
@@ -27,7 +31,16 @@ final readonly class Planner
         if (null !== $before && !$before->getState()->isOver()) {
             $this->jobs->stop($before);
         }
-        $job = new PlanJob($sheet, $request->rack($sheet->getRack()), $request->constraints(), $request->weights(), $request->isOwn ? $sheet->getLegs() : $request->locked($sheet), $request->seconds, $request->seed, $this->clock->now());
+        $job = new PlanJob(
+            $sheet,
+            $request->rack($sheet->getRack()),
+            $request->constraints(),
+            $request->weights(),
+            $request->isOwn ? $sheet->getLegs() : $request->locked($sheet),
+            $request->seconds,
+            $request->seed,
+            $this->clock->now(),
+        );
         $sheet->getOwner()->planWith($job->getWeights());
         $this->manager->wrapInTransaction(function () use ($job, $sheet): void {
             $this->manager->persist($job);

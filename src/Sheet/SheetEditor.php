@@ -43,8 +43,10 @@ final readonly class SheetEditor
      *
      * @param list<ShotChoice> $later the legs after the first
      */
-    public function create(Account $owner, string $name, Rack $rack, Uuid $submission, ?ShotChoice $shot = null, array $later = []): RackSheet
-    {
+    public function create(
+        Account $owner, string $name, Rack $rack, Uuid $submission, ?ShotChoice $shot = null,
+        array $later = [],
+    ): RackSheet {
         $made = $this->sheets->ofSubmission($owner, $submission);
         if (null !== $made) {
             return $made;

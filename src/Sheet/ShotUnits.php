@@ -80,7 +80,13 @@ final readonly class ShotUnits
         }
 
         return match ($unit) {
-            TipUnit::Tips => NumberText::between($typed, 'The tip offset', 0, 5, ' tips; 27 % of the radius and 8 mm are understood as well'),
+            TipUnit::Tips => NumberText::between(
+                $typed,
+                'The tip offset',
+                0,
+                5,
+                ' tips; 27 % of the radius and 8 mm are understood as well',
+            ),
             TipUnit::Percent => NumberText::between($typed, 'The tip offset', 0, 100, ' % of the radius'),
             TipUnit::Millimetres => NumberText::between($typed, 'The tip offset', 0, $this->perRadius(TipUnit::Millimetres), ' mm'),
         } / $this->perRadius($unit);
@@ -105,6 +111,16 @@ final readonly class ShotUnits
     {
         $input = StrokeInput::fromChoice($choice, $this);
 
-        return ['ball' => $input->ball, 'pocket' => $input->pocket, 'direction' => $input->direction, 'elevation' => $input->elevation, 'clock' => $input->clock, 'tips' => $input->tips, 'unit' => $input->unit->value, 'lengths' => $input->lengths, 'aside' => $input->aside];
+        return [
+            'ball' => $input->ball,
+            'pocket' => $input->pocket,
+            'direction' => $input->direction,
+            'elevation' => $input->elevation,
+            'clock' => $input->clock,
+            'tips' => $input->tips,
+            'unit' => $input->unit->value,
+            'lengths' => $input->lengths,
+            'aside' => $input->aside,
+        ];
     }
 }

@@ -11,6 +11,9 @@ final class StaleSheet extends ConflictHttpException
 {
     public function __construct(?\Throwable $previous = null)
     {
-        parent::__construct('This sheet was changed in another window. Nothing was saved here: reload the page to see it as it is now.', $previous);
+        parent::__construct(
+            'This sheet was changed in another window. Nothing was saved here: reload the page to see it as it is now.',
+            $previous,
+        );
     }
 }

@@ -82,7 +82,17 @@ final readonly class StrokeInput
         $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $units->lengths->most()) / 100, ' lengths');
         $tip = Tip::atClock($hour, $units->with($this->unit)->tipFraction($this->tips));
 
-        return new ShotChoice($ball, $pocket, new Stroke($tip, $units->lengths->speed($lengths), NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees')), $this->aside(), $this->direction());
+        return new ShotChoice(
+            $ball,
+            $pocket,
+            new Stroke(
+                $tip,
+                $units->lengths->speed($lengths),
+                NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees'),
+            ),
+            $this->aside(),
+            $this->direction(),
+        );
     }
 
     private function aside(): float
@@ -90,11 +100,21 @@ final readonly class StrokeInput
         $most = 1000 * ShotChoice::MOST_ASIDE;
         $sign = str_starts_with($this->aside, '-') ? -1 : 1;
 
-        return '' === $this->aside ? 0.0 : $sign * NumberText::between(ltrim($this->aside, '-'), 'The side of the pocket', 0, $most, ' mm, with a minus to the right') / 1000;
+        return '' === $this->aside
+            ? 0.0
+            : $sign * NumberText::between(
+                ltrim($this->aside, '-'),
+                'The side of the pocket',
+                0,
+                $most,
+                ' mm, with a minus to the right',
+            ) / 1000;
     }
 
     private function direction(): ?float
     {
-        return '' === $this->direction ? null : deg2rad(NumberText::between($this->direction, 'The direction of the cue', 0, 360, ' degrees'));
+        return '' === $this->direction
+            ? null
+            : deg2rad(NumberText::between($this->direction, 'The direction of the cue', 0, 360, ' degrees'));
     }
 }

@@ -54,7 +54,9 @@ final readonly class ShotReport
         $cue = $shot->outcome->trajectory(Ball::Cue);
         [$long, $short] = $cue->last()->inDiamonds($table);
         $scratch = $shot->scratch();
-        $this->stops = null === $scratch ? new Fact('stops.at', ['long' => self::number($long, 2), 'short' => self::number($short, 2)]) : new Fact('stops.in', ['pocket' => $scratch]);
+        $this->stops = null === $scratch
+            ? new Fact('stops.at', ['long' => self::number($long, 2), 'short' => self::number($short, 2)])
+            : new Fact('stops.in', ['pocket' => $scratch]);
         $this->travel = \sprintf('%.2f m, %.1f lengths', $cue->length(), $cue->length() / $table->length);
         $this->cushions = self::contacts($shot, $table->diamond());
         $this->speed = \sprintf('%.2f m/s, %.1f mph', $shot->strike->speed, $shot->strike->speed * 3600 / 1609.344);
@@ -92,7 +94,9 @@ final readonly class ShotReport
 
     private static function turned(float $degrees, int $decimals): string
     {
-        return abs($degrees) < 0.5 * 10 ** -$decimals ? '0°' : self::number(abs($degrees), $decimals).'° '.($degrees > 0 ? 'left' : 'right');
+        return abs($degrees) < 0.5 * 10 ** -$decimals
+            ? '0°'
+            : self::number(abs($degrees), $decimals).'° '.($degrees > 0 ? 'left' : 'right');
     }
 
     /** @return list<string> */

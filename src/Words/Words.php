@@ -75,7 +75,12 @@ final readonly class Words
         $shown = [];
         foreach ($values as $name => $value) {
             $shown += match (true) {
-                $value instanceof Ball, $value instanceof Rail => [$name => $this->name($value), 'the_'.$name => $this->spoken($value), 'The_'.$name => ucfirst($this->spoken($value))],
+                $value instanceof Ball,
+                $value instanceof Rail => [
+                    $name => $this->name($value),
+                    'the_'.$name => $this->spoken($value),
+                    'The_'.$name => ucfirst($this->spoken($value)),
+                ],
                 $value instanceof Pocket => [$name => $value->value, 'the_'.$name => $value->value],
                 $value instanceof Fact => [$name => $this->of($value)],
                 \is_array($value) => $this->list($name, $value),
@@ -117,7 +122,8 @@ final readonly class Words
         $plain = static fn (float $number, int $decimals): string => number_format($number, $decimals, '.', '');
 
         return match (true) {
-            str_ends_with($name, 'Share') || 'share' === $name => [$name => $value > 0.0 && $value < 0.005 ? 'under 1' : $plain(100 * $value, 0)],
+            str_ends_with($name, 'Share')
+                || 'share' === $name => [$name => $value > 0.0 && $value < 0.005 ? 'under 1' : $plain(100 * $value, 0)],
             str_ends_with($name, 'Metres') => [
                 $name.'_cm' => $plain(max($value > 0.0 ? 1.0 : 0.0, 100 * $value), 0),
                 $name.'_mm' => $plain(max($value > 0.0 ? 0.1 : 0.0, 1000 * $value), 1),
@@ -138,7 +144,9 @@ final readonly class Words
     public function spoken(Ball|Rail|Pocket $thing): string
     {
         return match (true) {
-            $thing instanceof Ball => Ball::Cue === $thing ? $this->said('name.cueBall') : $this->said('name.ball', ['number' => $thing->value]),
+            $thing instanceof Ball => Ball::Cue === $thing
+                ? $this->said('name.cueBall')
+                : $this->said('name.ball', ['number' => $thing->value]),
             $thing instanceof Rail => $this->said('name.rail', ['rail' => $thing->value]),
             default => $thing->value,
         };

@@ -78,7 +78,11 @@ final class AccountTest extends AppTestCase
             $this->client->request('GET', '/sign-in');
             $this->client->submitForm('Sign in', ['email' => $email, 'password' => 'guess-'.$try]);
             $this->client->followRedirect();
-            self::assertStringContainsString($try < 6 ? 'The address or the password is wrong.' : 'Too many failed login attempts', $this->text(), "try $try");
+            self::assertStringContainsString(
+                $try < 6 ? 'The address or the password is wrong.' : 'Too many failed login attempts',
+                $this->text(),
+                "try $try",
+            );
         }
         // Nothing of the tries is in the log.
         $log = (string) file_get_contents(\dirname(__DIR__, 2).'/var/log/test.log');
@@ -111,7 +115,10 @@ final class AccountTest extends AppTestCase
     private function register(string $name, string $email, string $password): void
     {
         $this->client->request('GET', '/register');
-        $this->client->submitForm('Make the account', ['registration[name]' => $name, 'registration[email]' => $email, 'registration[password]' => $password]);
+        $this->client->submitForm(
+            'Make the account',
+            ['registration[name]' => $name, 'registration[email]' => $email, 'registration[password]' => $password],
+        );
     }
 
     /** The unit of the tip's offset is kept with the account and used on every page; a typed unit always wins. */
@@ -126,7 +133,11 @@ final class AccountTest extends AppTestCase
         $this->client->request('GET', $path);
         self::assertSame('mm', $this->client->getCrawler()->filter('[name="unit"]')->attr('value'));
 
-        $side = fn (array $typed): string => $this->client->request('GET', $path.'/draw', $typed + ['ball' => '4', 'pocket' => 'FL', 'clock' => '3:00', 'lengths' => '2', 'elevation' => '1'])->filter('[data-tip]')->text();
+        $side = fn (array $typed): string => $this->client->request(
+            'GET',
+            $path.'/draw',
+            $typed + ['ball' => '4', 'pocket' => 'FL', 'clock' => '3:00', 'lengths' => '2', 'elevation' => '1'],
+        )->filter('[data-tip]')->text();
         self::assertSame('0.83 tips, 28 % R, 8 mm', $side(['tips' => '8', 'unit' => 'mm']));
         self::assertSame('0.83 tips, 28 % R, 8 mm', $side(['tips' => '28 %', 'unit' => 'mm']));
         self::assertSame('0.83 tips, 28 % R, 8 mm', $side(['tips' => '0.825 tips', 'unit' => 'percent']));

@@ -52,9 +52,17 @@ abstract class AppTestCase extends WebTestCase
     }
 
     /** @param array<int, array{float, float}> $spots metres */
-    protected function sheet(Account $owner, array $spots = [0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]], Game $game = Game::NineBall): RackSheet
-    {
-        return static::getContainer()->get(SheetEditor::class)->create($owner, 'Test rack', new Rack($game, Table::layout($spots)), Uuid::v4());
+    protected function sheet(
+        Account $owner,
+        array $spots = [0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]],
+        Game $game = Game::NineBall,
+    ): RackSheet {
+        return static::getContainer()->get(SheetEditor::class)->create(
+            $owner,
+            'Test rack',
+            new Rack($game, Table::layout($spots)),
+            Uuid::v4(),
+        );
     }
 
     /** The sheet as the database holds it now. */
@@ -81,7 +89,13 @@ abstract class AppTestCase extends WebTestCase
     /** @param array<string, string> $values */
     protected function change(RackSheet $sheet, array $values): Crawler
     {
-        return $this->client->request('POST', "/sheets/{$sheet->getId()}/layout", $values + ['_token' => $this->token($sheet), 'version' => (string) $sheet->getVersion()], [], ['HTTP_HX_REQUEST' => 'true']);
+        return $this->client->request(
+            'POST',
+            "/sheets/{$sheet->getId()}/layout",
+            $values + ['_token' => $this->token($sheet), 'version' => (string) $sheet->getVersion()],
+            [],
+            ['HTTP_HX_REQUEST' => 'true'],
+        );
     }
 
     protected function text(): string

@@ -35,7 +35,10 @@ final class ConsoleTest extends TestCase
 
     public function testAFileThatIsNotValidGetsExitCode2AndALineForEachFault(): void
     {
-        [$code, $output, $errors] = self::console('lane:simulate -', '{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.635, 0.635], "1": [0.68805, 0.635]}, "shot": {"direction": 0, "speed": 99}}');
+        [$code, $output, $errors] = self::console(
+            'lane:simulate -',
+            '{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.635, 0.635], "1": [0.68805, 0.635]}, "shot": {"direction": 0, "speed": 99}}',
+        );
 
         self::assertSame([2, ''], [$code, $output]);
         self::assertSame("layout.1: overlaps cue by 4.1 mm\nshot.speed: found 99; a number from 0.001 to 15 is allowed\n", $errors);
@@ -70,7 +73,11 @@ final class ConsoleTest extends TestCase
             self::assertIsArray($rehearsal);
             self::assertSame(['zig-lane/rehearsal', 10], [$rehearsal['format'], $rehearsal['times']]);
             self::assertIsArray($rehearsal['ended']);
-            self::assertEqualsWithDelta(10.0, 10 * (float) (is_numeric($rehearsal['runOut']) ? $rehearsal['runOut'] : -1) + array_sum($rehearsal['ended']), 1e-6);
+            self::assertEqualsWithDelta(
+                10.0,
+                10 * (float) (is_numeric($rehearsal['runOut']) ? $rehearsal['runOut'] : -1) + array_sum($rehearsal['ended']),
+                1e-6,
+            );
         }
     }
 
@@ -78,7 +85,10 @@ final class ConsoleTest extends TestCase
     {
         self::assertSame(2, self::console('lane:plan - --seconds soon', '{}')[0]);
         self::assertSame(2, self::console('lane:plan -', '{"format": "zig-lane/rack"}')[0]);
-        [$code, , $errors] = self::console('lane:plan -', '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layout": {"3": [1.0, 0.5]}}');
+        [$code, , $errors] = self::console(
+            'lane:plan -',
+            '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layout": {"3": [1.0, 0.5]}}',
+        );
         self::assertSame(1, $code);
         self::assertStringContainsString('There is nothing to plan', $errors);
         self::assertSame(2, self::console('lane:rehearse - --times 0', '{}')[0]);
@@ -109,7 +119,10 @@ final class ConsoleTest extends TestCase
         [$code, $output, $errors] = self::console('lane:break --game snooker --seed x --seeds 0');
 
         self::assertSame([2, ''], [$code, $output]);
-        self::assertSame("game: found snooker; allowed: eight-ball, nine-ball, ten-ball, straight-pool\nseed: found x; a whole number is allowed\nseeds: found 0; 1 to 100000 are allowed\n", $errors);
+        self::assertSame(
+            "game: found snooker; allowed: eight-ball, nine-ball, ten-ball, straight-pool\nseed: found x; a whole number is allowed\nseeds: found 0; 1 to 100000 are allowed\n",
+            $errors,
+        );
     }
 
     /** @return array{int, string, string} exit code, output, errors */

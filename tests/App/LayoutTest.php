@@ -102,7 +102,11 @@ final class LayoutTest extends AppTestCase
         $sheet = $this->sheet($this->signedIn());
         $editor = static::getContainer()->get(SheetEditor::class);
         for ($i = 0; $i < SheetEditor::HISTORY + 20; ++$i) {
-            $editor->layOut($sheet, $sheet->getRack()->layout->with(Ball::Seven, \ZigLane\Core\Position\Spot::metres(1.0 + 0.001 * $i, 0.3)), $sheet->getVersion());
+            $editor->layOut(
+                $sheet,
+                $sheet->getRack()->layout->with(Ball::Seven, \ZigLane\Core\Position\Spot::metres(1.0 + 0.001 * $i, 0.3)),
+                $sheet->getVersion(),
+            );
         }
 
         self::assertSame(SheetEditor::HISTORY + 1, $this->manager()->getRepository(LayoutStep::class)->count(['sheet' => $sheet]));
@@ -133,7 +137,13 @@ final class LayoutTest extends AppTestCase
     public function testAnEndedSessionIsToldInPlace(): void
     {
         $sheet = $this->sheet($this->player());
-        $this->client->request('POST', "/sheets/{$sheet->getId()}/layout", ['change' => 'off', 'ball' => '4'], [], ['HTTP_HX_REQUEST' => 'true']);
+        $this->client->request(
+            'POST',
+            "/sheets/{$sheet->getId()}/layout",
+            ['change' => 'off', 'ball' => '4'],
+            [],
+            ['HTTP_HX_REQUEST' => 'true'],
+        );
 
         self::assertResponseStatusCodeSame(401);
         self::assertStringContainsString('Your session has ended.', $this->text());

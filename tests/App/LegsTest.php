@@ -64,7 +64,10 @@ final class LegsTest extends AppTestCase
         $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/run");
 
         self::assertResponseIsSuccessful();
-        self::assertMatchesRegularExpression('/All 2 legs: \d+ % \(\d+ to \d+ %; 200 runs simulated, each leg aimed anew\)\. Leg by leg: \d+ %, \d+ %\./', $this->text());
+        self::assertMatchesRegularExpression(
+            '/All 2 legs: \d+ % \(\d+ to \d+ %; 200 runs simulated, each leg aimed anew\)\. Leg by leg: \d+ %, \d+ %\./',
+            $this->text(),
+        );
     }
 
     public function testTheRunIsExportedAndImported(): void
@@ -81,7 +84,11 @@ final class LegsTest extends AppTestCase
     {
         $sheet = $this->twoLegs();
         $own = $this->sheet($this->signedIn('Olga'));
-        $this->client->request('POST', "/sheets/{$sheet->getId()}/plan/cut", ['_token' => $this->token($own), 'version' => '1', 'leg' => '1']);
+        $this->client->request(
+            'POST',
+            "/sheets/{$sheet->getId()}/plan/cut",
+            ['_token' => $this->token($own), 'version' => '1', 'leg' => '1'],
+        );
 
         self::assertResponseStatusCodeSame(404);
         self::assertCount(2, $this->reloaded($sheet)->getLegs());
@@ -103,6 +110,10 @@ final class LegsTest extends AppTestCase
 
     private static function rounded(?string $transform): string
     {
-        return (string) preg_replace_callback('/-?\d+(\.\d+)?/', static fn (array $number): string => (string) round((float) $number[0]), $transform ?? 'none');
+        return (string) preg_replace_callback(
+            '/-?\d+(\.\d+)?/',
+            static fn (array $number): string => (string) round((float) $number[0]),
+            $transform ?? 'none',
+        );
     }
 }

@@ -114,7 +114,10 @@ final class PlanPageTest extends AppTestCase
         self::assertFalse($jobs->start($job));
         self::assertTrue($jobs->take($job, 0, 0));
         self::assertFalse($jobs->take($job, 0, 0));
-        static::getContainer()->get(Connection::class)->executeStatement('UPDATE plan_block SET taken_until = ? WHERE job_id = ?', ['2020-01-01 00:00:00', $job->getId()->toBinary()]);
+        static::getContainer()->get(Connection::class)->executeStatement(
+            'UPDATE plan_block SET taken_until = ? WHERE job_id = ?',
+            ['2020-01-01 00:00:00', $job->getId()->toBinary()],
+        );
         self::assertTrue($jobs->take($job, 0, 0));
         $replays = new Tally();
         $replays->tries = 20;
@@ -136,26 +139,45 @@ final class PlanPageTest extends AppTestCase
         $this->ask($sheet);
         $this->work($this->job($sheet), 1);
         $token = $this->token($sheet);
-        $this->client->request('POST', $this->path($sheet, '/take'), ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'plan' => 0, 'leg' => 1]);
+        $this->client->request(
+            'POST',
+            $this->path($sheet, '/take'),
+            ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'plan' => 0, 'leg' => 1],
+        );
         self::assertResponseStatusCodeSame(303);
         $legs = $this->reloaded($sheet)->getLegs();
         self::assertSame([Ball::Four, Ball::Nine], array_map(static fn ($leg): Ball => $leg->ball, $legs));
 
-        $this->client->request('POST', $this->path($sheet, '/here'), ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'plan' => 0, 'leg' => 1, 'at' => '3.5, 2']);
+        $this->client->request(
+            'POST',
+            $this->path($sheet, '/here'),
+            ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'plan' => 0, 'leg' => 1, 'at' => '3.5, 2'],
+        );
         self::assertResponseRedirects($this->path($sheet));
         $layout = $this->reloaded($sheet)->getRack()->layout;
         self::assertFalse($layout->has(Ball::Four));
         self::assertEqualsWithDelta(3.5 * 0.3175, $layout->spot(Ball::Cue)->x, 1e-5);
         self::assertSame(PlanState::Waiting, $this->job($sheet)->getState());
 
-        $this->client->request('POST', $this->path($sheet, '/here'), ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'at' => 'there']);
+        $this->client->request(
+            'POST',
+            $this->path($sheet, '/here'),
+            ['_token' => $token, 'version' => $this->reloaded($sheet)->getVersion(), 'at' => 'there'],
+        );
         self::assertResponseStatusCodeSame(422);
     }
 
     public function testOnesOwnLegsAreScoredTheSameWay(): void
     {
         $sheet = $this->sheet($this->signedIn(), self::SPOTS);
-        $mine = \ZigLane\Core\Format\RackFile::shotFromArray(['ball' => '4', 'pocket' => 'FL', 'speed' => 1.9, 'side' => 0.0, 'height' => 0.1, 'elevation' => 1.0]);
+        $mine = \ZigLane\Core\Format\RackFile::shotFromArray([
+            'ball' => '4',
+            'pocket' => 'FL',
+            'speed' => 1.9,
+            'side' => 0.0,
+            'height' => 0.1,
+            'elevation' => 1.0,
+        ]);
         static::getContainer()->get(\ZigLane\App\Sheet\SheetEditor::class)->keepLegs($sheet, [$mine], $sheet->getVersion());
         $this->ask($sheet, ['own' => '1']);
         $this->work($this->job($sheet), 1);
@@ -191,7 +213,11 @@ final class PlanPageTest extends AppTestCase
     public function testWishesThatAreNotUnderstoodAreTold(): void
     {
         $sheet = $this->sheet($this->signedIn(), self::SPOTS);
-        foreach (['forbidden' => ['4 XX', 'is not a ball and a pocket'], 'before' => ['4 after 9', 'is not an order of balls'], 'weight_draw' => ['99', 'The weight']] as $field => [$value, $sentence]) {
+        foreach ([
+            'forbidden' => ['4 XX', 'is not a ball and a pocket'],
+            'before' => ['4 after 9', 'is not an order of balls'],
+            'weight_draw' => ['99', 'The weight'],
+        ] as $field => [$value, $sentence]) {
             $this->ask($sheet, [$field => $value]);
             self::assertResponseStatusCodeSame(422);
             self::assertStringContainsString($sentence, $this->text());
@@ -228,7 +254,17 @@ final class PlanPageTest extends AppTestCase
         $this->work($this->job($sheet), 1);
         $this->client->request('GET', $this->path($sheet));
         self::assertSelectorNotExists('[data-stale]');
-        $this->client->request('POST', "/sheets/{$sheet->getId()}/layout", ['_token' => $this->token($sheet), 'version' => $this->reloaded($sheet)->getVersion(), 'change' => 'place', 'ball' => '9', 'at' => '3,3']);
+        $this->client->request(
+            'POST',
+            "/sheets/{$sheet->getId()}/layout",
+            [
+                '_token' => $this->token($sheet),
+                'version' => $this->reloaded($sheet)->getVersion(),
+                'change' => 'place',
+                'ball' => '9',
+                'at' => '3,3',
+            ],
+        );
         $page = $this->client->request('GET', $this->path($sheet));
         self::assertSelectorTextContains('[data-stale]', 'The sheet has changed since this plan was made');
         self::assertNotNull($page->selectButton('Lock this leg')->attr('disabled'));
@@ -241,7 +277,10 @@ final class PlanPageTest extends AppTestCase
         $sheet = $this->sheet($this->signedIn(), self::SPOTS);
         $this->ask($sheet);
         $this->work($this->job($sheet), 1);
-        static::getContainer()->get(Connection::class)->executeStatement('UPDATE plan_job SET plan = ? WHERE id = ?', ['{"format":"zig-lane/plan","version":99}', $this->job($sheet)->getId()->toBinary()]);
+        static::getContainer()->get(Connection::class)->executeStatement(
+            'UPDATE plan_job SET plan = ? WHERE id = ?',
+            ['{"format":"zig-lane/plan","version":99}', $this->job($sheet)->getId()->toBinary()],
+        );
         $this->manager()->clear();
         $this->client->request('GET', $this->path($sheet));
         self::assertResponseIsSuccessful();
@@ -260,7 +299,12 @@ final class PlanPageTest extends AppTestCase
         $path = (string) tempnam(sys_get_temp_dir(), 'plan');
         file_put_contents($path, (string) $this->client->getResponse()->getContent());
         $page = $this->client->request('GET', '/sheets');
-        $this->client->request('POST', '/sheets/import', ['_token' => (string) $page->filter('form.import [name="_token"]')->attr('value'), 'submission' => (string) Uuid::v4()], ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($path, 'x.plan.json', 'application/json', null, true)]);
+        $this->client->request(
+            'POST',
+            '/sheets/import',
+            ['_token' => (string) $page->filter('form.import [name="_token"]')->attr('value'), 'submission' => (string) Uuid::v4()],
+            ['file' => new \Symfony\Component\HttpFoundation\File\UploadedFile($path, 'x.plan.json', 'application/json', null, true)],
+        );
         self::assertResponseStatusCodeSame(303);
         self::assertStringContainsString('/layout', (string) $this->client->getResponse()->headers->get('Location'));
         $crawler = $this->client->followRedirect();
@@ -396,14 +440,23 @@ final class PlanPageTest extends AppTestCase
     private function work(PlanJob $job, int $messages): void
     {
         for ($i = 0; $i < $messages; ++$i) {
-            static::getContainer()->get(WorkOnPlanHandler::class)(new WorkOnPlan((string) $job->getId(), (string) $job->getSheet()->getOwner()->getId()));
+            static::getContainer()->get(WorkOnPlanHandler::class)(new WorkOnPlan(
+                (string) $job->getId(),
+                (string) $job->getSheet()->getOwner()->getId(),
+            ));
         }
-        static::getContainer()->get(Connection::class)->executeStatement('DELETE FROM work_queue WHERE party = ?', [(string) $job->getSheet()->getOwner()->getId()]);
+        static::getContainer()->get(Connection::class)->executeStatement(
+            'DELETE FROM work_queue WHERE party = ?',
+            [(string) $job->getSheet()->getOwner()->getId()],
+        );
     }
 
     private function queued(PlanJob $job): int
     {
-        $count = static::getContainer()->get(Connection::class)->fetchOne('SELECT COUNT(*) FROM work_queue WHERE party = ?', [(string) $job->getSheet()->getOwner()->getId()]);
+        $count = static::getContainer()->get(Connection::class)->fetchOne(
+            'SELECT COUNT(*) FROM work_queue WHERE party = ?',
+            [(string) $job->getSheet()->getOwner()->getId()],
+        );
 
         return is_numeric($count) ? (int) $count : -1;
     }
@@ -419,10 +472,33 @@ final class PlanPageTest extends AppTestCase
     /** @return resource a worker in a process of its own, with an environment as of a machine of its own */
     private function worker(string $name)
     {
-        $command = [\PHP_BINARY, '-d', 'pcov.enabled=0', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit='.\ini_get('opcache.jit'), '-d', 'opcache.jit_buffer_size=64M', 'bin/console', 'messenger:consume', 'work', '--sleep=0.1', '--time-limit=90', '--no-interaction', '-q'];
+        $command = [
+            \PHP_BINARY,
+            '-d',
+            'pcov.enabled=0',
+            '-d',
+            'opcache.enable_cli=1',
+            '-d',
+            'opcache.jit='.\ini_get('opcache.jit'),
+            '-d',
+            'opcache.jit_buffer_size=64M',
+            'bin/console',
+            'messenger:consume',
+            'work',
+            '--sleep=0.1',
+            '--time-limit=90',
+            '--no-interaction',
+            '-q',
+        ];
         $environment = ['HOSTNAME' => $name] + array_filter(getenv(), is_string(...));
         $pipes = [];
-        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes, \dirname(__DIR__, 2), $environment);
+        $process = proc_open(
+            $command,
+            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+            \dirname(__DIR__, 2),
+            $environment,
+        );
         self::assertIsResource($process);
 
         return $process;

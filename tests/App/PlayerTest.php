@@ -75,7 +75,11 @@ final class PlayerTest extends AppTestCase
         $own = $this->sheet($this->signedIn());
         $this->client->request('GET', "/sheets/{$sheet->getId()}/player");
         self::assertResponseStatusCodeSame(404);
-        $this->client->request('POST', "/sheets/{$sheet->getId()}/player", ['_token' => $this->token($own), 'version' => '1', 'preset' => 'expert']);
+        $this->client->request(
+            'POST',
+            "/sheets/{$sheet->getId()}/player",
+            ['_token' => $this->token($own), 'version' => '1', 'preset' => 'expert'],
+        );
         self::assertResponseStatusCodeSame(404);
         $this->client->request('POST', "/sheets/{$own->getId()}/player", ['version' => '1', 'preset' => 'expert']);
         self::assertResponseStatusCodeSame(403);

@@ -29,7 +29,10 @@ final class SheetTest extends AppTestCase
     {
         $this->signedIn();
         $this->client->request('GET', '/sheets/new');
-        $this->client->submitForm('Lay out the balls', ['new_sheet[name]' => 'Monday <b>rack</b>', 'new_sheet[game]' => 'ten-ball', 'new_sheet[size]' => '7']);
+        $this->client->submitForm(
+            'Lay out the balls',
+            ['new_sheet[name]' => 'Monday <b>rack</b>', 'new_sheet[game]' => 'ten-ball', 'new_sheet[size]' => '7'],
+        );
         $this->client->followRedirect();
 
         self::assertSelectorTextContains('h1', 'Monday <b>rack</b>');
@@ -66,7 +69,11 @@ final class SheetTest extends AppTestCase
         $theirs = $this->sheet($this->player('Bruno'));
         $mine = $this->sheet($this->signedIn());
         $token = $this->token($mine);
-        $this->client->request($method, str_replace('ID', (string) $theirs->getId(), $path), $values + ['_token' => $token, 'version' => '1']);
+        $this->client->request(
+            $method,
+            str_replace('ID', (string) $theirs->getId(), $path),
+            $values + ['_token' => $token, 'version' => '1'],
+        );
 
         self::assertResponseStatusCodeSame(404);
         self::assertStringContainsString('There is nothing at this address, or it is not yours to see.', $this->text());
@@ -112,11 +119,25 @@ final class SheetTest extends AppTestCase
     {
         $account = $this->signedIn();
         foreach (TableSize::cases() as $size) {
-            $rack = new \ZigLane\Core\Rules\Rack(Game::EightBall, (new \ZigLane\Tests\Table(\ZigLane\Core\Table\TableProfile::ofSize($size)))->randomLayout(new \ZigLane\Tests\Chance(8), 12, 0.2), new Equipment(\ZigLane\Core\Table\TableProfile::ofSize($size)));
+            $rack = new \ZigLane\Core\Rules\Rack(
+                Game::EightBall,
+                (new \ZigLane\Tests\Table(\ZigLane\Core\Table\TableProfile::ofSize($size)))->randomLayout(
+                    new \ZigLane\Tests\Chance(8),
+                    12,
+                    0.2,
+                ),
+                new Equipment(\ZigLane\Core\Table\TableProfile::ofSize($size)),
+            );
             $editor = static::getContainer()->get(SheetEditor::class);
             $account = $this->manager()->find(Account::class, $account->getId());
             self::assertNotNull($account);
-            $sheet = $editor->create($account, 'Über „Rack“ / '.$size->value, $rack, Uuid::v4(), new ShotChoice(Ball::Three, Pocket::SideLeft, new Stroke(Tip::atClock(1.25, 0.21), 1.87654321, 2.5)));
+            $sheet = $editor->create(
+                $account,
+                'Über „Rack“ / '.$size->value,
+                $rack,
+                Uuid::v4(),
+                new ShotChoice(Ball::Three, Pocket::SideLeft, new Stroke(Tip::atClock(1.25, 0.21), 1.87654321, 2.5)),
+            );
             $this->client->request('GET', "/sheets/{$sheet->getId()}/export");
             self::assertResponseIsSuccessful();
             self::assertStringContainsString('.rack.json', (string) $this->client->getResponse()->headers->get('Content-Disposition'));
@@ -134,7 +155,9 @@ final class SheetTest extends AppTestCase
     public function testAFileThatIsNotValidIsToldLineByLineAndNothingIsKept(): void
     {
         $account = $this->signedIn();
-        $this->import('{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layout": {"cue": [0.5, 0.5], "1": [0.53, 0.5], "12": [1, 1]}}');
+        $this->import(
+            '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layout": {"cue": [0.5, 0.5], "1": [0.53, 0.5], "12": [1, 1]}}',
+        );
 
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('layout.1: overlaps cue by 27.2 mm', $this->text());
@@ -171,7 +194,10 @@ final class SheetTest extends AppTestCase
         $handler(new EraseSheet((string) $sheet->getId()));
         self::assertTrue($this->reloaded($sheet)->isDeleted());
 
-        $this->manager()->getConnection()->executeStatement('UPDATE rack_sheet SET deleted_at = ? WHERE id = ?', [(new \DateTimeImmutable('-601 seconds'))->format('Y-m-d H:i:s'), $sheet->getId()->toBinary()]);
+        $this->manager()->getConnection()->executeStatement(
+            'UPDATE rack_sheet SET deleted_at = ? WHERE id = ?',
+            [(new \DateTimeImmutable('-601 seconds'))->format('Y-m-d H:i:s'), $sheet->getId()->toBinary()],
+        );
         $this->manager()->clear();
         $handler(new EraseSheet((string) $sheet->getId()));
         self::assertNull($this->manager()->find(RackSheet::class, $sheet->getId()));

@@ -29,7 +29,11 @@ final class ShotAnalysisTest extends AppTestCase
         yield 'spread' => ['spread', '.area.is-95', '/\d+ % of 300 simulated tries pot the 4\..*A miss leaves your opponent a \d+ % shot/'];
         yield 'tips' => ['tips', '.over-line.of-fan', '/centre .*12:00 0 tips, 2.4 lengths/'];
         yield 'speeds' => ['speeds', '.over-line.of-fan', '/1.2 lengths/'];
-        yield 'zone' => ['zone', '.area', '/Shaded: the 9 goes in .* at least 50 % of the time.*(Lane: \d+ cm long, from \d+ % softer|No lane: )/'];
+        yield 'zone' => [
+            'zone',
+            '.area',
+            '/Shaded: the 9 goes in .* at least 50 % of the time.*(Lane: \d+ cm long, from \d+ % softer|No lane: )/',
+        ];
         yield 'read' => ['read', '.over-line', '/FL \d+ % \(cut \d+°/'];
     }
 
@@ -60,7 +64,10 @@ final class ShotAnalysisTest extends AppTestCase
 
         $this->look($sheet, ['look' => 'land', 'next' => '9', 'odds' => '40', 'target' => 'zone'] + self::STROKE);
         self::assertSelectorExists('#overlay .area.of-zone-0');
-        self::assertMatchesRegularExpression('/pot \d+ %, in the zone \d+ %, clear \d+ %|No stroke was found that stops in the zone/', $this->text());
+        self::assertMatchesRegularExpression(
+            '/pot \d+ %, in the zone \d+ %, clear \d+ %|No stroke was found that stops in the zone/',
+            $this->text(),
+        );
     }
 
     /** Along a rail the pocket takes the ball off the rail first, and that can be played. */
@@ -71,7 +78,10 @@ final class ShotAnalysisTest extends AppTestCase
         $sheet = $this->sheet($player, [0 => [1.0, 0.31], 4 => [1.6, 0.06], 9 => [0.4, 1.0]]);
         $stroke = ['pocket' => 'FR', 'clock' => '12:00', 'tips' => '0.5', 'lengths' => '1.6'] + self::STROKE;
         $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/odds", $stroke);
-        self::assertMatchesRegularExpression('/it goes straight from \d+ mm right to \d+ mm left; off the right rail first from \d+ mm right to \d+ mm right/', $this->text());
+        self::assertMatchesRegularExpression(
+            '/it goes straight from \d+ mm right to \d+ mm left; off the right rail first from \d+ mm right to \d+ mm right/',
+            $this->text(),
+        );
         $take = json_decode($this->client->getCrawler()->filter('[data-sides] [data-take]')->attr('data-take') ?? '', true);
         self::assertIsArray($take);
         $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", $take + $stroke);

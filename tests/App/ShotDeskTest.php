@@ -37,11 +37,19 @@ final class ShotDeskTest extends AppTestCase
         $sheet = $this->sheet($this->signedIn());
         $told = [];
         foreach (['0.8', '27.15 %', '7.757mm'] as $tips) {
-            $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => $tips, 'lengths' => '2', 'elevation' => '0']);
+            $this->client->request(
+                'GET',
+                "/sheets/{$sheet->getId()}/plan/draw",
+                ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => $tips, 'lengths' => '2', 'elevation' => '0'],
+            );
             $told[] = $this->client->getCrawler()->filter('[data-tip]')->text('');
         }
         self::assertSame(array_fill(0, 3, '0.8 tips, 27 % R, 7.8 mm'), $told);
-        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw", ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => '9 inch', 'lengths' => '2', 'elevation' => '0']);
+        $this->client->request(
+            'GET',
+            "/sheets/{$sheet->getId()}/plan/draw",
+            ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => '9 inch', 'lengths' => '2', 'elevation' => '0'],
+        );
         self::assertStringContainsString('The tip offset must be a number', $this->text());
     }
 
@@ -76,7 +84,11 @@ final class ShotDeskTest extends AppTestCase
         self::assertStringContainsString($message, $this->text());
         self::assertSelectorNotExists('[data-route]');
 
-        $this->client->request('POST', "/sheets/{$sheet->getId()}/plan", $values + self::STROKE + ['_token' => $this->token($sheet), 'version' => '1']);
+        $this->client->request(
+            'POST',
+            "/sheets/{$sheet->getId()}/plan",
+            $values + self::STROKE + ['_token' => $this->token($sheet), 'version' => '1'],
+        );
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString($message, $this->text());
         self::assertStringContainsString('Nothing was saved.', $this->text());
@@ -149,6 +161,12 @@ final class ShotDeskTest extends AppTestCase
     /** @param array<string, string> $values */
     private function draw(RackSheet $sheet, array $values): void
     {
-        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw?".http_build_query($values), [], [], ['HTTP_HX_REQUEST' => 'true']);
+        $this->client->request(
+            'GET',
+            "/sheets/{$sheet->getId()}/plan/draw?".http_build_query($values),
+            [],
+            [],
+            ['HTTP_HX_REQUEST' => 'true'],
+        );
     }
 }

@@ -44,7 +44,10 @@ final class WordsTest extends TestCase
                 $types[$argument[1]][] = $argument[2] ?? '';
             }
             foreach ($types as $name => $uses) {
-                self::assertFalse(\in_array('plural', $uses, true) && \in_array('', $uses, true), "$key uses $name as a plural and as it is: write # in the plural");
+                self::assertFalse(
+                    \in_array('plural', $uses, true) && \in_array('', $uses, true),
+                    "$key uses $name as a plural and as it is: write # in the plural",
+                );
             }
             $formatter = \MessageFormatter::create('en', $message);
             $values = array_map(static fn (array $uses): int|string => \in_array('plural', $uses, true) ? 2 : 'x', $types);
@@ -61,25 +64,59 @@ final class WordsTest extends TestCase
             'frees the 4: it goes to one pocket after this shot, and to none now' => Reason::frees(Ball::Four, 1),
             'right side of the 2: from the wrong side the run-out drops from 46 % to 31 %' => Reason::rightSide(Ball::Two, 0.46, 0.31),
             'the head cushion slows it: 10 % too hard runs 8 cm long instead of 20' => Reason::cushionSlows(Rail::Head, 0.08, 0.2),
-            'combination over the 3: nothing goes straight from here' => Reason::indirect(new Fact('indirect.combination', ['rails' => [], 'over' => [Ball::Three]]), 0.3, null),
-            'bank off the left rail: the run-out is 30 %, with the best straight shot 12 %' => Reason::indirect(new Fact('indirect.bank', ['rails' => [Rail::Left], 'over' => []]), 0.3, 0.12),
+            'combination over the 3: nothing goes straight from here' => Reason::indirect(
+                new Fact('indirect.combination', ['rails' => [], 'over' => [Ball::Three]]),
+                0.3,
+                null,
+            ),
+            'bank off the left rail: the run-out is 30 %, with the best straight shot 12 %' => Reason::indirect(
+                new Fact('indirect.bank', ['rails' => [Rail::Left], 'over' => []]),
+                0.3,
+                0.12,
+            ),
             'the cue is raised to 12°, over the right rail' => Reason::raised(12.0, Rail::Right),
             'the cue is raised to 9°, over the 5' => Reason::raised(9.0, Ball::Five),
             'next best: the 4 in SL, 10 points less' => Reason::secondBest(Ball::Four, Pocket::SideLeft, 0.1),
             'HR (not from here)' => new Fact('pot.notFromHere', ['pockets' => [Pocket::HeadRight]]),
             'FL blocked by the 3' => new Fact('pot.blockedBy', ['pocket' => Pocket::FootLeft, 'blockers' => [Ball::Three]]),
-            'FL 73 % (cut 30°, cue ball clears the 5 on the left by 12.0 mm, partly open)' => new Fact('pot.here', ['pocket' => Pocket::FootLeft, 'oddsShare' => 0.73, 'cutDegrees' => 30.2, 'parts' => [new Fact('gap.clears', ['whose' => 'cueBall', 'side' => 'left', 'gapMetres' => 0.012, 'by' => Ball::Five]), new Fact('gap.partlyOpen')]]),
+            'FL 73 % (cut 30°, cue ball clears the 5 on the left by 12.0 mm, partly open)' => new Fact(
+                'pot.here',
+                [
+                    'pocket' => Pocket::FootLeft,
+                    'oddsShare' => 0.73,
+                    'cutDegrees' => 30.2,
+                    'parts' => [
+                        new Fact('gap.clears', ['whose' => 'cueBall', 'side' => 'left', 'gapMetres' => 0.012, 'by' => Ball::Five]),
+                        new Fact('gap.partlyOpen'),
+                    ],
+                ],
+            ),
             'miss 34 %' => new Fact('ends.missed', ['share' => 0.34]),
             'scratch under 1 %' => new Fact('risk.scratch', ['share' => 0.002]),
-            'The 4 drops in FL, but the cue ball scratches in SR.' => new Fact('verdict.made', ['ball' => Ball::Four, 'pocket' => Pocket::FootLeft, 'scratch' => Pocket::SideRight]),
-            'The 4 drops in FL. On the way the 5 and the 6 are moved.' => new Fact('verdict.madeMoving', ['ball' => Ball::Four, 'pocket' => Pocket::FootLeft, 'scratch' => null, 'moved' => [Ball::Five, Ball::Six]]),
-            'Leg 2 cannot be played. The cue ball is not on the table: lay it out first.' => new Fact('chain.cannotBePlayed', ['leg' => 2, 'why' => new Fact('layout.notOnTheTable', ['ball' => Ball::Cue])]),
+            'The 4 drops in FL, but the cue ball scratches in SR.' => new Fact(
+                'verdict.made',
+                ['ball' => Ball::Four, 'pocket' => Pocket::FootLeft, 'scratch' => Pocket::SideRight],
+            ),
+            'The 4 drops in FL. On the way the 5 and the 6 are moved.' => new Fact(
+                'verdict.madeMoving',
+                ['ball' => Ball::Four, 'pocket' => Pocket::FootLeft, 'scratch' => null, 'moved' => [Ball::Five, Ball::Six]],
+            ),
+            'Leg 2 cannot be played. The cue ball is not on the table: lay it out first.' => new Fact(
+                'chain.cannotBePlayed',
+                ['leg' => 2, 'why' => new Fact('layout.notOnTheTable', ['ball' => Ball::Cue])],
+            ),
         ];
         foreach ($told as $sentence => $fact) {
             self::assertSame($sentence, Told::of($fact));
         }
-        self::assertSame('A miss leaves your opponent a 34 % shot; 3 of 12 misses are fouls.', Told::of((new MissLeave(12, 3, 0.341))->fact() ?? new Fact('misses.allFouls')));
-        self::assertSame('"4 XX" is not a ball and a pocket: write "4 FL", and more after commas.', Told::of(Refused::because('forbidden', ['text' => '4 XX'])));
+        self::assertSame(
+            'A miss leaves your opponent a 34 % shot; 3 of 12 misses are fouls.',
+            Told::of((new MissLeave(12, 3, 0.341))->fact() ?? new Fact('misses.allFouls')),
+        );
+        self::assertSame(
+            '"4 XX" is not a ball and a pocket: write "4 FL", and more after commas.',
+            Told::of(Refused::because('forbidden', ['text' => '4 XX'])),
+        );
     }
 
     /** No riddles of earlier days are left anywhere that a person reads. */
@@ -89,7 +126,10 @@ final class WordsTest extends TestCase
         foreach ([...(glob(self::root().'/templates/*/*.twig') ?: []), self::root().'/translations/messages+intl-icu.en.yaml'] as $file) {
             $text .= file_get_contents($file);
         }
-        foreach (['of 100', 'Mend these', 'Whose odds', 'Schools', 'Wishes', 'Ask again', 'They end otherwise', 'from elsewhere', ' 1 points', 'softer\''] as $old) {
+        foreach ([
+            'of 100', 'Mend these', 'Whose odds', 'Schools', 'Wishes', 'Ask again', 'They end otherwise',
+            'from elsewhere', ' 1 points', 'softer\'',
+        ] as $old) {
             self::assertStringNotContainsString($old, $text);
         }
     }
@@ -99,14 +139,22 @@ final class WordsTest extends TestCase
     {
         $kinds = [];
         foreach (self::SOURCES as $folder) {
-            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(self::root().'/'.$folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(
+                self::root().'/'.$folder,
+                \FilesystemIterator::SKIP_DOTS,
+            )) as $file) {
                 self::assertInstanceOf(\SplFileInfo::class, $file);
                 $code = (string) file_get_contents($file->getPathname());
                 preg_match_all("/new Fact\\('([a-zA-Z]+\\.[a-zA-Z]+)'/", $code, $found);
                 preg_match_all("/self::of\\('([a-zA-Z]+)', \\\$ball/", $code, $layouts);
                 preg_match_all("/Refused::because\\('([a-zA-Z]+)'/", $code, $refused);
                 preg_match_all("/->fault\\([^,]+, '([a-zA-Z]+)'/", $code, $faults);
-                foreach ([...$found[1], ...array_map(static fn (string $kind): string => 'layout.'.$kind, $layouts[1]), ...array_map(static fn (string $kind): string => 'refused.'.$kind, $refused[1]), ...array_map(static fn (string $kind): string => 'file.'.$kind, $faults[1])] as $kind) {
+                foreach ([
+                    ...$found[1],
+                    ...array_map(static fn (string $kind): string => 'layout.'.$kind, $layouts[1]),
+                    ...array_map(static fn (string $kind): string => 'refused.'.$kind, $refused[1]),
+                    ...array_map(static fn (string $kind): string => 'file.'.$kind, $faults[1]),
+                ] as $kind) {
                     $kinds[$kind] = $file->getFilename();
                 }
             }

@@ -23,7 +23,11 @@ final class LayersTest
     public function testOnlyMotionKnowsItsInternals(): Rule
     {
         return PHPat::rule()
-            ->classes(Selector::AllOf(Selector::inNamespace('ZigLane'), Selector::Not(Selector::inNamespace('ZigLane\Core\Motion')), Selector::Not(Selector::inNamespace('ZigLane\Tests'))))
+            ->classes(Selector::AllOf(
+                Selector::inNamespace('ZigLane'),
+                Selector::Not(Selector::inNamespace('ZigLane\Core\Motion')),
+                Selector::Not(Selector::inNamespace('ZigLane\Tests')),
+            ))
             ->shouldNotDependOn()
             ->classes(Selector::inNamespace('ZigLane\Core\Motion\Internal'))
             ->because('the engine may change behind its interface');
@@ -32,7 +36,11 @@ final class LayersTest
     public function testOnlyThePlannerKnowsItsTables(): Rule
     {
         return PHPat::rule()
-            ->classes(Selector::AllOf(Selector::inNamespace('ZigLane'), Selector::Not(Selector::inNamespace('ZigLane\Core\Plan')), Selector::Not(Selector::inNamespace('ZigLane\Tests'))))
+            ->classes(Selector::AllOf(
+                Selector::inNamespace('ZigLane'),
+                Selector::Not(Selector::inNamespace('ZigLane\Core\Plan')),
+                Selector::Not(Selector::inNamespace('ZigLane\Tests')),
+            ))
             ->shouldNotDependOn()
             ->classes(Selector::inNamespace('ZigLane\Core\Plan\Internal'))
             ->because('a plan is asked for through PlanSearch');
@@ -50,9 +58,22 @@ final class LayersTest
     public function testThePhysicsKnowsNothingOfGames(): Rule
     {
         return PHPat::rule()
-            ->classes(Selector::inNamespace('ZigLane\Core\Motion'), Selector::inNamespace('ZigLane\Core\Table'), Selector::inNamespace('ZigLane\Core\Position'))
+            ->classes(
+                Selector::inNamespace('ZigLane\Core\Motion'),
+                Selector::inNamespace('ZigLane\Core\Table'),
+                Selector::inNamespace('ZigLane\Core\Position'),
+            )
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('ZigLane\Core\Rules'), Selector::inNamespace('ZigLane\Core\Stroke'), Selector::inNamespace('ZigLane\Core\Shot'), Selector::inNamespace('ZigLane\Core\Odds'), Selector::inNamespace('ZigLane\Core\PositionPlay'), Selector::inNamespace('ZigLane\Core\Reading'), Selector::inNamespace('ZigLane\Core\Plan'), Selector::inNamespace('ZigLane\Core\Format'))
+            ->classes(
+                Selector::inNamespace('ZigLane\Core\Rules'),
+                Selector::inNamespace('ZigLane\Core\Stroke'),
+                Selector::inNamespace('ZigLane\Core\Shot'),
+                Selector::inNamespace('ZigLane\Core\Odds'),
+                Selector::inNamespace('ZigLane\Core\PositionPlay'),
+                Selector::inNamespace('ZigLane\Core\Reading'),
+                Selector::inNamespace('ZigLane\Core\Plan'),
+                Selector::inNamespace('ZigLane\Core\Format'),
+            )
             ->because('tables and balls are the same in every game');
     }
 }

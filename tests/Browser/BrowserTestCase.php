@@ -45,7 +45,13 @@ abstract class BrowserTestCase extends TestCase
         foreach ($this->browser->manage()->getLog('browser') as $entry) {
             // An answer of 4xx to a refused change is told on the page; the browser writes it down as well.
             // So is a request that was given up for a newer one (hx-sync).
-            if (\is_array($entry) && 'SEVERE' === $entry['level'] && \is_string($entry['message']) && !str_contains($entry['message'], 'status of 4') && 1 !== preg_match('/htmx:(afterRequest|sendAbort)\b/', $entry['message'])) {
+            if (
+                \is_array($entry)
+                && 'SEVERE' === $entry['level']
+                && \is_string($entry['message'])
+                && !str_contains($entry['message'], 'status of 4')
+                && 1 !== preg_match('/htmx:(afterRequest|sendAbort)\b/', $entry['message'])
+            ) {
                 $errors[] = $entry['message'];
             }
         }
@@ -95,7 +101,9 @@ abstract class BrowserTestCase extends TestCase
         $this->browser->wait(15, 50)->until(static function () use ($condition): bool {
             try {
                 return $condition();
-            } catch (StaleElementReferenceException|NoSuchElementException|ElementClickInterceptedException|ElementNotInteractableException) {
+            } catch (StaleElementReferenceException|NoSuchElementException) {
+                return false;
+            } catch (ElementClickInterceptedException|ElementNotInteractableException) {
                 return false;
             }
         }, $message);
@@ -118,7 +126,10 @@ abstract class BrowserTestCase extends TestCase
     {
         $read = '';
         $this->until(function () use ($css, $expression, $more, &$read): bool {
-            $read = $this->browser->executeScript("const e = document.querySelector(arguments[0]); return e === null ? null : String($expression).trim();", [$css, ...$more]);
+            $read = $this->browser->executeScript(
+                "const e = document.querySelector(arguments[0]); return e === null ? null : String($expression).trim();",
+                [$css, ...$more],
+            );
 
             return null !== $read;
         }, "there is no $css");
@@ -162,7 +173,11 @@ abstract class BrowserTestCase extends TestCase
                 }
             }
         }
-        $this->browser->executeCustomCommand('/session/:sessionId/actions', 'POST', ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $steps]]]);
+        $this->browser->executeCustomCommand(
+            '/session/:sessionId/actions',
+            'POST',
+            ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $steps]]],
+        );
     }
 
     /** @return array{float, float} a point of an element on the screen, by shares of its width and height */
@@ -170,7 +185,10 @@ abstract class BrowserTestCase extends TestCase
     {
         $this->see($css);
         /** @var array{float, float} $point */
-        $point = $this->browser->executeScript('const b = document.querySelector(arguments[0]).getBoundingClientRect(); return [b.x + arguments[1] * b.width, b.y + arguments[2] * b.height];', [$css, $across, $down]);
+        $point = $this->browser->executeScript(
+            'const b = document.querySelector(arguments[0]).getBoundingClientRect(); return [b.x + arguments[1] * b.width, b.y + arguments[2] * b.height];',
+            [$css, $across, $down],
+        );
 
         return $point;
     }
@@ -211,7 +229,13 @@ abstract class BrowserTestCase extends TestCase
      */
     private static function move(array $point, int $duration): array
     {
-        return ['type' => 'pointerMove', 'duration' => $duration, 'x' => (int) round($point[0]), 'y' => (int) round($point[1]), 'origin' => 'viewport'];
+        return [
+            'type' => 'pointerMove',
+            'duration' => $duration,
+            'x' => (int) round($point[0]),
+            'y' => (int) round($point[1]),
+            'origin' => 'viewport',
+        ];
     }
 
     /** @return array{float, float} where the page has a ball, in diamonds */

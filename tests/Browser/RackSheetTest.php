@@ -46,7 +46,10 @@ final class RackSheetTest extends BrowserTestCase
         self::assertNotSame('0', $this->attribute('[name="tips"]', 'value'));
         $drawn = $this->route();
         $this->type('[name="lengths"]', '3.1');
-        $this->until(fn (): bool => $drawn !== $this->route() && str_contains($this->text('#numbers'), 'The 4 drops in FL'), 'the route did not follow the speed');
+        $this->until(
+            fn (): bool => $drawn !== $this->route() && str_contains($this->text('#numbers'), 'The 4 drops in FL'),
+            'the route did not follow the speed',
+        );
 
         $landing = $this->attribute('[data-landing]', 'data-landing');
         $this->until(function () use (&$landing): bool {
@@ -72,7 +75,10 @@ final class RackSheetTest extends BrowserTestCase
         $this->click('.station-two');
         $this->see('#chart [data-route="cue"]');
         $this->see('#odds [data-chance]');
-        $look = fn (string $name) => $this->browser->executeScript('const look = document.querySelector(`[name="look"][value="${arguments[0]}"]`); look.click();', [$name]);
+        $look = fn (string $name) => $this->browser->executeScript(
+            'const look = document.querySelector(`[name="look"][value="${arguments[0]}"]`); look.click();',
+            [$name],
+        );
 
         $look('tips');
         $this->see('#overlay .of-fan');
@@ -94,7 +100,10 @@ final class RackSheetTest extends BrowserTestCase
         $look('land');
         $this->until(fn (): bool => str_contains($this->text('#look'), 'Click the cloth'), 'no word of what to do');
         [$x, $y] = $this->onScreen(5, 1.5);
-        $this->browser->executeScript('document.elementFromPoint(arguments[0], arguments[1]).dispatchEvent(new MouseEvent("click", {bubbles: true, clientX: arguments[0], clientY: arguments[1]}))', [$x, $y]);
+        $this->browser->executeScript(
+            'document.elementFromPoint(arguments[0], arguments[1]).dispatchEvent(new MouseEvent("click", {bubbles: true, clientX: arguments[0], clientY: arguments[1]}))',
+            [$x, $y],
+        );
         $this->see('#overlay .of-target');
         $this->until(fn (): bool => str_contains($this->text('#look'), '% · '), 'no landing is told');
 
@@ -148,7 +157,10 @@ final class RackSheetTest extends BrowserTestCase
         $this->click('[data-pocket="FL"] .grip');
         $this->until(fn (): bool => 'Leg 1: 4 in FL' === $this->text('#leg'), 'the pocket was not called');
         $this->drag([$this->pointOf('#face', 0.5, 0.42)]);
-        $this->until(fn (): bool => '0' !== $this->attribute('[name="tips"]', 'value') && str_contains($this->text('#numbers'), 'The 4 drops in FL'), 'the tip was not put');
+        $this->until(
+            fn (): bool => '0' !== $this->attribute('[name="tips"]', 'value') && str_contains($this->text('#numbers'), 'The 4 drops in FL'),
+            'the tip was not put',
+        );
         $this->click('.keep .button');
         $this->click('[data-next-leg]');
         $this->until(fn (): bool => str_starts_with($this->text('#leg'), 'Leg 2: 5'), 'the second leg is not there');
@@ -185,7 +197,9 @@ final class RackSheetTest extends BrowserTestCase
         self::fail("Tab does not lead to $css");
     }
 
-    /** A run is asked for, comes by itself while the page stands open, is stepped through and played by keys, and taken to the shot desk. */
+    /**
+     * A run is asked for, comes by itself while the page stands open, is stepped through and played by keys, and taken to the shot desk.
+     */
     public function testARunIsPlannedSteppedThroughAndTaken(): void
     {
         $this->sheetWith(['cue' => '2.9,0.9', '4' => '4.4,2.4', '5' => '6.4,2.9']);
@@ -196,7 +210,10 @@ final class RackSheetTest extends BrowserTestCase
         // The work goes on after a reload, and ends.
         $this->browser->navigate()->refresh();
         $this->see('.strip .card');
-        $this->browser->wait(40, 200)->until(fn (): bool => [] === $this->browser->findElements(WebDriverBy::cssSelector('#progress progress')), 'the plan does not end');
+        $this->browser->wait(40, 200)->until(
+            fn (): bool => [] === $this->browser->findElements(WebDriverBy::cssSelector('#progress progress')),
+            'the plan does not end',
+        );
 
         self::assertSame('Leg 1: 4 in', substr($this->text('.this-leg h2'), 0, 11));
         $this->press(WebDriverKeys::ARROW_RIGHT);
@@ -302,7 +319,10 @@ final class RackSheetTest extends BrowserTestCase
         $this->see('[data-desk]');
         $version = 1;
         foreach ($spots as $ball => $at) {
-            $this->browser->executeScript('const s = document.querySelector("[data-place] [name=ball]"); s.value = arguments[0]; s.dispatchEvent(new Event("change", {bubbles: true}));', [(string) $ball]);
+            $this->browser->executeScript(
+                'const s = document.querySelector("[data-place] [name=ball]"); s.value = arguments[0]; s.dispatchEvent(new Event("change", {bubbles: true}));',
+                [(string) $ball],
+            );
             $this->type('[name="at"]', $at);
             $this->click('[data-place] [value="place"]');
             $this->awaitSaved(++$version);
@@ -330,7 +350,13 @@ final class RackSheetTest extends BrowserTestCase
 
     private function route(): string
     {
-        return implode(' ', array_map(static fn ($path): string => (string) $path->getAttribute('d'), $this->browser->findElements(WebDriverBy::cssSelector('[data-route="cue"] path'))));
+        return implode(
+            ' ',
+            array_map(
+                static fn ($path): string => (string) $path->getAttribute('d'),
+                $this->browser->findElements(WebDriverBy::cssSelector('[data-route="cue"] path')),
+            ),
+        );
     }
 
     /** @return array<string, string> */

@@ -98,7 +98,13 @@ final class CushionLawTest extends TestCase
         $law = new CushionLaw(new TableProfile(cushionRestitution: 1.0), new BallSet());
         $chance = new Chance(9);
         for ($i = 0; $i < 3000; ++$i) {
-            $in = [$chance->float(-4, 4), $chance->float(0.001, 4), $chance->float(-150, 150), $chance->float(-150, 150), $chance->float(-150, 150)];
+            $in = [
+                $chance->float(-4, 4),
+                $chance->float(0.001, 4),
+                $chance->float(-150, 150),
+                $chance->float(-150, 150),
+                $chance->float(-150, 150),
+            ];
             self::assertLessThanOrEqual(self::energy($in) * (1 + 1e-9), self::energy($law->rebound(...$in)));
         }
     }
@@ -125,7 +131,12 @@ final class CushionLawTest extends TestCase
         self::assertEqualsWithDelta(1.0, hypot($actual[0], $actual[1]) / hypot($expected[0], $expected[1]), 0.001, $impact);
         self::assertEqualsWithDelta(0.0, rad2deg(atan2($actual[1], $actual[0]) - atan2($expected[1], $expected[0])), 0.05, $impact);
         for ($k = 2; $k < 5; ++$k) {
-            self::assertEqualsWithDelta(self::R * $expected[$k], self::R * $actual[$k], 0.004 * (2.0 + self::R * \sqrt($w[0] ** 2 + $w[1] ** 2 + $w[2] ** 2)), $impact);
+            self::assertEqualsWithDelta(
+                self::R * $expected[$k],
+                self::R * $actual[$k],
+                0.004 * (2.0 + self::R * \sqrt($w[0] ** 2 + $w[1] ** 2 + $w[2] ** 2)),
+                $impact,
+            );
         }
     }
 

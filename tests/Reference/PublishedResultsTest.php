@@ -55,7 +55,13 @@ final class PublishedResultsTest extends TestCase
     {
         $chance = new Chance(21);
         for ($i = 0; $i < 40; ++$i) {
-            $motion = [$chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), $chance->float(-20, 20), $chance->float(-20, 20), $chance->float(-50, 50)];
+            $motion = [
+                $chance->float(-0.3, 0.3),
+                $chance->float(-0.3, 0.3),
+                $chance->float(-20, 20),
+                $chance->float(-20, 20),
+                $chance->float(-50, 50),
+            ];
             $path = (new Table())->simulator()->release(Table::layout([3 => [1.27, 0.635]]), [3 => $motion])->trajectory(Ball::Three);
             $slide = $path->segments[0];
             self::assertSame(Phase::Sliding, $slide->phase);
@@ -74,7 +80,10 @@ final class PublishedResultsTest extends TestCase
     public function testHowLongAndFarABallSlidesAndRolls(float $speed): void
     {
         $table = new TableProfile();
-        $path = (new Table())->simulator()->release(Table::layout([3 => [0.2, 0.635]]), [3 => [$speed, 0.0, 0.0, 0.0, 0.0]])->trajectory(Ball::Three);
+        $path = (new Table())->simulator()->release(
+            Table::layout([3 => [0.2, 0.635]]),
+            [3 => [$speed, 0.0, 0.0, 0.0, 0.0]],
+        )->trajectory(Ball::Three);
         [$slide, $roll] = $path->segments;
         $rolling = 5 / 7 * $speed;
 
@@ -148,7 +157,9 @@ final class PublishedResultsTest extends TestCase
      */
     public function testSquirtOfAStandardShaft(): void
     {
-        $squirt = static fn (float $side, float $ratio = 30.0): float => -rad2deg(Strike::degrees(0.0, 2.0, $side, 0.0, 0.0, $ratio)->squirt());
+        $squirt = static fn (float $side, float $ratio = 30.0): float => -rad2deg(
+            Strike::degrees(0.0, 2.0, $side, 0.0, 0.0, $ratio)->squirt(),
+        );
 
         self::assertEqualsWithDelta(1.9, abs($squirt(Cue::MISCUE_LIMIT)), 0.3);
         self::assertEqualsWithDelta(2.0, $squirt(0.2) / $squirt(0.1), 0.04);
@@ -190,7 +201,10 @@ final class PublishedResultsTest extends TestCase
     {
         $shares = [];
         foreach ([0.5, 1.5, 5.0] as $speed) {
-            $outcome = (new Table())->simulator()->release(Table::layout([3 => [2.4, 0.6]]), [3 => [$speed, 0.0, 0.0, $speed / Table::R, 0.0]]);
+            $outcome = (new Table())->simulator()->release(
+                Table::layout([3 => [2.4, 0.6]]),
+                [3 => [$speed, 0.0, 0.0, $speed / Table::R, 0.0]],
+            );
             $time = $outcome->eventsOf(Ball::Three, EventKind::Cushion)[0]->time;
             $shares[] = $outcome->trajectory(Ball::Three)->speed($time + 1e-9) / $outcome->trajectory(Ball::Three)->speed($time - 1e-9);
         }

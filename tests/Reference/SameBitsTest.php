@@ -21,7 +21,16 @@ final class SameBitsTest extends TestCase
         $modes = array_values(array_unique(['off', '0005', $used]));
         foreach ($modes as $jit) {
             $options = '-d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit_buffer_size=64M -d opcache.jit='.$jit;
-            exec(\sprintf('%s %s %s', escapeshellarg(\PHP_BINARY), $options, escapeshellarg(\dirname(__DIR__, 2).'/benchmarks/same-bits.php')), $output, $code);
+            exec(
+                \sprintf(
+                    '%s %s %s',
+                    escapeshellarg(\PHP_BINARY),
+                    $options,
+                    escapeshellarg(\dirname(__DIR__, 2).'/benchmarks/same-bits.php'),
+                ),
+                $output,
+                $code,
+            );
             self::assertSame(0, $code);
             $hashes[$jit] = end($output);
         }

@@ -41,7 +41,13 @@ final class SecondImplementationTest extends TestCase
             $cue = $layout->spot(Ball::Cue);
             $direction = $cue->directionTo($layout->spot(Ball::One)) + $chance->float(-0.05, 0.05);
             $speed = $chance->float(0.6, 3.0);
-            $motion = [$speed * cos($direction), $speed * sin($direction), $chance->float(-40, 40), $chance->float(-40, 40), $chance->float(-60, 60)];
+            $motion = [
+                $speed * cos($direction),
+                $speed * sin($direction),
+                $chance->float(-40, 40),
+                $chance->float(-40, 40),
+                $chance->float(-60, 60),
+            ];
             $outcome = $simulator->release($layout, [0 => $motion]);
             foreach ([[1e-6, 0.0], [0.0, 1e-6]] as [$dx, $dy]) {
                 $moved = $simulator->release($layout->with(Ball::Cue, Spot::metres($cue->x + $dx, $cue->y + $dy)), [0 => $motion]);
@@ -70,7 +76,18 @@ final class SecondImplementationTest extends TestCase
         }
         sort($offs);
         if (getenv('SHOW_AGREEMENT')) {
-            fwrite(\STDERR, implode("\n", $different).\sprintf("\n%d agree, %d differ, %d chaotic; off by %.3f mm (median), %.3f mm (95 %%), %.3f mm (most)\n", $agreed, \count($different), $chaotic, 1000 * $offs[intdiv(\count($offs), 2)], 1000 * $offs[(int) (0.95 * \count($offs))], 1000 * end($offs)));
+            fwrite(
+                \STDERR,
+                implode("\n", $different).\sprintf(
+                    "\n%d agree, %d differ, %d chaotic; off by %.3f mm (median), %.3f mm (95 %%), %.3f mm (most)\n",
+                    $agreed,
+                    \count($different),
+                    $chaotic,
+                    1000 * $offs[intdiv(\count($offs), 2)],
+                    1000 * $offs[(int) (0.95 * \count($offs))],
+                    1000 * end($offs),
+                ),
+            );
         }
 
         // Same pockets and the same contacts in order for each ball: all, but for a few in which two steps fall on one contact.

@@ -28,7 +28,9 @@ final class TableFactsTest extends TestCase
     /** Regression data: an independent calculation of the same model, within a few millimetres. */
     public function testAWorkedExampleFromTheStrikeToRest(): void
     {
-        $file = ShotFile::parse('{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.9, 0.5], "1": [1.905, 0.635], "9": [1.2, 1.0]}, "shot": {"direction": 5.2, "speed": 2.6, "side": 0.12, "height": 0.2, "elevation": 2}}');
+        $file = ShotFile::parse(
+            '{"format": "zig-lane/shot", "version": 1, "layout": {"cue": [0.9, 0.5], "1": [1.905, 0.635], "9": [1.2, 1.0]}, "shot": {"direction": 5.2, "speed": 2.6, "side": 0.12, "height": 0.2, "elevation": 2}}',
+        );
         $outcome = (new EventSimulator($file->equipment))->play($file->layout, $file->strike);
         $expected = [
             [0.0, 'strike', 0.9, 0.5], [0.189237, 'roll', 1.354701, 0.544725], [0.420531, 'ball', 1.865217, 0.593970],
@@ -163,9 +165,14 @@ final class TableFactsTest extends TestCase
     public function testDrawFadesWithDistance(): void
     {
         $back = static function (float $distance, float $speed): float {
-            $outcome = (new EventSimulator())->play(Table::layout([0 => [1.9 - $distance, 0.6], 1 => [1.9 + 2 * Table::R, 0.6]]), Strike::degrees(0.0, $speed, 0.0, -0.4));
+            $outcome = (new EventSimulator())->play(
+                Table::layout([0 => [1.9 - $distance, 0.6], 1 => [1.9 + 2 * Table::R, 0.6]]),
+                Strike::degrees(0.0, $speed, 0.0, -0.4),
+            );
 
-            return ($outcome->firstContact()->at->x ?? 0.0) - $outcome->trajectory(Ball::Cue)->at(($outcome->firstContact()->time ?? 0.0) + 1.0)->x;
+            return ($outcome->firstContact()->at->x ?? 0.0) - $outcome->trajectory(Ball::Cue)->at(
+                ($outcome->firstContact()->time ?? 0.0) + 1.0,
+            )->x;
         };
 
         self::assertGreaterThan($back(1.0, 2.5), $back(0.3, 2.5));
@@ -212,7 +219,10 @@ final class TableFactsTest extends TestCase
             $start = [-$frame + (0.2 + $frame) / tan($angle), 0.2];
             $outcome = (new EventSimulator())->play(Table::layout([0 => $start]), $strike->withDirection($angle - $strike->squirt()));
             $cushions = $outcome->eventsOf(Ball::Cue, EventKind::Cushion);
-            self::assertSame(['left', 'foot', 'right'], array_map(static fn ($event): ?string => $event->rail?->value, \array_slice($cushions, 0, 3)));
+            self::assertSame(
+                ['left', 'foot', 'right'],
+                array_map(static fn ($event): ?string => $event->rail?->value, \array_slice($cushions, 0, 3)),
+            );
             $third = (2.54 - $cushions[2]->at->x) / $d;
             self::assertEqualsWithDelta($rule, $third, 0.6);
             self::assertEqualsWithDelta($model, $third, 0.15);

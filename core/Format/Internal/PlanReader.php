@@ -76,7 +76,15 @@ final readonly class PlanReader
         if (!$this->reader->isClean()) {
             return null;
         }
-        $plan = new Plan($this->rack, $place, $group, [], self::fact($document['end'] ?? null), self::tally($document), self::fact($document['differs'] ?? null));
+        $plan = new Plan(
+            $this->rack,
+            $place,
+            $group,
+            [],
+            self::fact($document['end'] ?? null),
+            self::tally($document),
+            self::fact($document['differs'] ?? null),
+        );
         $choices = array_values(array_filter($choices));
         $befores = $befores ?? $this->chained($plan->placed(), $choices);
         $legs = [];
@@ -111,7 +119,11 @@ final readonly class PlanReader
         $layouts = [];
         foreach ($list as $i => $leg) {
             $object = \is_array($leg) ? $this->reader->object($leg, $this->path."legs.$i", 'before', true) : [];
-            $layout = $this->reader->spots($object, $this->path."legs.$i.before", static fn (float $x, float $y): Spot => Spot::metres($x, $y));
+            $layout = $this->reader->spots(
+                $object,
+                $this->path."legs.$i.before",
+                static fn (float $x, float $y): Spot => Spot::metres($x, $y),
+            );
             if ($this->reader->isClean()) {
                 $this->reader->layoutFaults(Rack::faults($this->rack->game, $layout, $this->rack->equipment), $this->path."legs.$i.before");
             }
@@ -166,8 +178,19 @@ final readonly class PlanReader
             self::share($leg['make'] ?? null),
             self::share($leg['position'] ?? null),
             self::share($leg['runOut'] ?? null),
-            new Risks(...array_map(static fn (string $field): float => self::share($risks[$field] ?? null) ?? 0.0, ['scratch', 'hook', 'contact', 'miscue'])),
-            null === $misses ? null : new MissLeave((int) self::number($misses['count'] ?? null), (int) self::number($misses['fouls'] ?? null), self::share($misses['leave'] ?? null)),
+            new Risks(
+                ...array_map(
+                    static fn (string $field): float => self::share($risks[$field] ?? null) ?? 0.0,
+                    ['scratch', 'hook', 'contact', 'miscue'],
+                ),
+            ),
+            null === $misses
+                ? null
+                : new MissLeave(
+                    (int) self::number($misses['count'] ?? null),
+                    (int) self::number($misses['fouls'] ?? null),
+                    self::share($misses['leave'] ?? null),
+                ),
             self::zones($leg),
             self::lane($leg['lane'] ?? null),
             self::reasons($leg['reasons'] ?? null),
@@ -209,7 +232,10 @@ final readonly class PlanReader
     /** @return list<list<Spot>> */
     private static function rings(mixed $list): array
     {
-        return array_values(array_filter(array_map(self::polyline(...), \is_array($list) ? \array_slice(array_values($list), 0, self::MOST_POLYGONS) : [])));
+        return array_values(array_filter(array_map(
+            self::polyline(...),
+            \is_array($list) ? \array_slice(array_values($list), 0, self::MOST_POLYGONS) : [],
+        )));
     }
 
     /** @return list<Spot> */
@@ -226,7 +252,14 @@ final readonly class PlanReader
             return null;
         }
 
-        return new Lane(self::share($lane['slower'] ?? null) ?? 0.0, self::number($lane['harder'] ?? null) ?? 0.0, $stops, self::fact($lane['short'] ?? null), self::fact($lane['long'] ?? null), self::number($lane['angle'] ?? null));
+        return new Lane(
+            self::share($lane['slower'] ?? null) ?? 0.0,
+            self::number($lane['harder'] ?? null) ?? 0.0,
+            $stops,
+            self::fact($lane['short'] ?? null),
+            self::fact($lane['long'] ?? null),
+            self::number($lane['angle'] ?? null),
+        );
     }
 
     /** @return list<Fact> */
@@ -257,7 +290,12 @@ final readonly class PlanReader
         $count = static fn (mixed $value): int => max(0, (int) self::number($value));
         $tally = new Tally();
         $tally->tries = $count($kept['tries'] ?? $document['replays'] ?? null);
-        $tally->finished = min($tally->tries, [] === $kept ? (int) round($tally->tries * (self::share($document['runOut'] ?? null) ?? 0.0)) : $count($kept['finished'] ?? null));
+        $tally->finished = min(
+            $tally->tries,
+            [] === $kept
+                ? (int) round($tally->tries * (self::share($document['runOut'] ?? null) ?? 0.0))
+                : $count($kept['finished'] ?? null),
+        );
         $ended = $kept['ended'] ?? $document['ended'] ?? null;
         foreach (RunEnd::cases() as $end) {
             $tally->ended[$end->value] = $count(\is_array($ended) ? $ended[$end->value] ?? null : null);
@@ -265,7 +303,11 @@ final readonly class PlanReader
         $tally->endedOn = self::counts($kept['endedOn'] ?? null);
         $tally->reached = self::counts($kept['reached'] ?? null);
         $tally->finishedIn = self::counts($kept['finishedIn'] ?? null);
-        [$tally->made, $tally->opened, $tally->thenOn] = [$count($kept['made'] ?? null), $count($kept['opened'] ?? null), max(0.0, self::number($kept['thenOn'] ?? null) ?? 0.0)];
+        [$tally->made, $tally->opened, $tally->thenOn] = [
+            $count($kept['made'] ?? null),
+            $count($kept['opened'] ?? null),
+            max(0.0, self::number($kept['thenOn'] ?? null) ?? 0.0),
+        ];
 
         return $tally;
     }
@@ -323,7 +365,13 @@ final readonly class PlanReader
             return null;
         }
         try {
-            return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation), $aside, true === ($leg['byHand'] ?? false) ? deg2rad($direction) : null);
+            return new ShotChoice(
+                $ball,
+                $pocket,
+                new Stroke(Tip::fractions($side, $height), $speed, $elevation),
+                $aside,
+                true === ($leg['byHand'] ?? false) ? deg2rad($direction) : null,
+            );
         } catch (IllegalStroke $e) {
             $reader->because("$path.stroke", $e->fact());
 

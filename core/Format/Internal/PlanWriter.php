@@ -61,21 +61,43 @@ final class PlanWriter
             'before' => self::layout($leg->before),
             'cut' => round($leg->cut, 2),
             'ghost' => self::spot($leg->ghost),
-            'stroke' => ['direction' => rad2deg($leg->direction), 'speed' => $stroke->speed, 'side' => $stroke->tip->side, 'height' => $stroke->tip->height, 'elevation' => $stroke->elevation],
+            'stroke' => [
+                'direction' => rad2deg($leg->direction),
+                'speed' => $stroke->speed,
+                'side' => $stroke->tip->side,
+                'height' => $stroke->tip->height,
+                'elevation' => $stroke->elevation,
+            ],
             'aside' => 0.0 === $choice->aside ? null : $choice->aside,
             'byHand' => null === $choice->direction ? null : true,
             'lengths' => round($scale->lengths($stroke->speed), 2),
             'tip' => ['clock' => $stroke->tip->clock(), 'tips' => round($stroke->tip->offset() / $rack->equipment->offsetPerTip(), 2)],
-            'cushions' => array_map(static fn (CushionPoint $point): array => ['rail' => $point->rail->value, 'diamond' => round($point->along() / $rack->equipment->table->diamond(), 2), 'at' => self::spot($point->at)], $leg->cushions),
+            'cushions' => array_map(
+                static fn (CushionPoint $point): array => [
+                    'rail' => $point->rail->value,
+                    'diamond' => round($point->along() / $rack->equipment->table->diamond(), 2),
+                    'at' => self::spot($point->at),
+                ],
+                $leg->cushions,
+            ),
             'landing' => null === $leg->landing ? null : self::spot($leg->landing),
             'zone' => self::rings($leg->zone[0] ?? null),
-            'darker' => array_map(static fn (ZoneLevel $level): array => ['least' => $level->least, 'zone' => self::rings($level)], \array_slice($leg->zone, 1)),
+            'darker' => array_map(
+                static fn (ZoneLevel $level): array => ['least' => $level->least, 'zone' => self::rings($level)],
+                \array_slice($leg->zone, 1),
+            ),
             'lane' => null === $leg->lane ? null : self::lane($leg->lane),
             'make' => null === $leg->make ? null : round($leg->make, 4),
             'position' => null === $leg->position ? null : round($leg->position, 4),
             'runOut' => null === $leg->runOut ? null : round($leg->runOut, 4),
             'risks' => array_map(static fn (float $share): float => round($share, 4), $leg->risks->toArray()),
-            'misses' => null === $leg->misses ? null : ['count' => $leg->misses->count, 'fouls' => $leg->misses->fouls, 'leave' => null === $leg->misses->chance ? null : round($leg->misses->chance, 4)],
+            'misses' => null === $leg->misses
+                ? null
+                : [
+                    'count' => $leg->misses->count,
+                    'fouls' => $leg->misses->fouls,
+                    'leave' => null === $leg->misses->chance ? null : round($leg->misses->chance, 4),
+                ],
             'reasons' => array_map(static fn (Fact $reason): array => $reason->toArray(), $leg->reasons),
         ], static fn (mixed $value): bool => null !== $value);
     }
@@ -97,7 +119,10 @@ final class PlanWriter
     /** @return list<list<array{float, float}>> */
     private static function rings(?ZoneLevel $level): array
     {
-        return array_map(static fn (array $ring): array => array_map(static fn (Spot $spot): array => self::spot($spot, self::DRAWN), $ring), $level->rings ?? []);
+        return array_map(
+            static fn (array $ring): array => array_map(static fn (Spot $spot): array => self::spot($spot, self::DRAWN), $ring),
+            $level->rings ?? [],
+        );
     }
 
     /** @return array<string, array{float, float}> */

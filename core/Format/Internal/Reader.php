@@ -48,10 +48,16 @@ final class Reader
             throw InvalidFile::because('', new Fact('file.notObject', ['found' => self::show($document), 'format' => $format]));
         }
         if (($document['format'] ?? null) !== $format) {
-            throw InvalidFile::because('format', new Fact('file.format', ['found' => self::show($document['format'] ?? null), 'format' => $format]));
+            throw InvalidFile::because(
+                'format',
+                new Fact('file.format', ['found' => self::show($document['format'] ?? null), 'format' => $format]),
+            );
         }
         if (!\in_array($document['version'] ?? null, $versions, true)) {
-            throw InvalidFile::because('version', new Fact('file.version', ['found' => self::show($document['version'] ?? null), 'allowed' => implode(' or ', $versions)]));
+            throw InvalidFile::because(
+                'version',
+                new Fact('file.version', ['found' => self::show($document['version'] ?? null), 'allowed' => implode(' or ', $versions)]),
+            );
         }
 
         return $document;

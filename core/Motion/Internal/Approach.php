@@ -21,8 +21,10 @@ final class Approach
      *
      * @throws SimulationLimit If the root is not isolated within a bound that no known case comes near
      */
-    public static function within(float $dx, float $dy, float $vx, float $vy, float $ax, float $ay, float $reach, float $tolerance, float $horizon): float
-    {
+    public static function within(
+        float $dx, float $dy, float $vx, float $vy, float $ax, float $ay, float $reach, float $tolerance,
+        float $horizon,
+    ): float {
         $bend = \sqrt($ax * $ax + $ay * $ay);
         $t = 0.0;
         for ($step = 0; $step < 2000; ++$step) {

@@ -8,18 +8,18 @@ use ZigLane\Core\Motion\CushionLaw;
 use ZigLane\Core\Motion\Tolerances;
 
 /**
- * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, what will happen to it
- * next, and what it does by itself: it slides, rolls, turns on its spot and stops; it meets rails, jaws and noses; it comes into the
+ * One ball while a shot is simulated: its state at `since` (its own time base), the constant accelerations from then on, what will happen
+ * to it next, and what it does by itself: it slides, rolls, turns on its spot and stops; it meets rails, jaws and noses; it comes into the
  * surroundings of a pocket and drops. SI units.
  *
  * Surfaces that stay pressed together would meet endlessly at ever shorter intervals: a contact slower than `slowApproach` is
  * plastic, makes no event, and is looked at again only after `pressed` seconds.
  *
- * The hottest code of the product (docs/performance.md). PHP's compiler knows where a property is only in the object's own methods, so a ball
- * does all this itself and has the numbers of the table with it. It keeps a number in a register only where it knows its type: so the state
- * is handed on as arguments of type float, computed with in local variables and written down once at the end; what is given to
- * methods of other classes is an expression and no variable (it might be taken by reference). The state has its types in words only:
- * PHP checks every write to a typed property by a call.
+ * The hottest code of the product (docs/performance.md). PHP's compiler knows where a property is only in the object's own methods, so a
+ * ball does all this itself and has the numbers of the table with it. It keeps a number in a register only where it knows its type: so the
+ * state is handed on as arguments of type float, computed with in local variables and written down once at the end; what is given to
+ * methods of other classes is an expression and no variable (it might be taken by reference). The state has its types in words only: PHP
+ * checks every write to a typed property by a call.
  *
  * @internal
  */
@@ -114,7 +114,10 @@ final class Body
     /** @var array<int, float> until when a surface that it is pressed to is left alone, keyed by surface */
     public array $pressedUntil = [];
 
-    /** @var list<array{float, int, float, float, float, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay, wx, wy, wz */
+    /**
+     * @var list<array{float, int, float, float, float, float, float, float, float, float, float}> since, phase, x, y, vx, vy, ax, ay, wx,
+     *                                                                                             wy, wz
+     */
     public array $track = [];
 
     /** @var float until when the last of them is */
@@ -154,8 +157,14 @@ final class Body
     private readonly float $rightRail;
     private readonly float $leftRail;
 
-    public function __construct(Conditions $conditions, private readonly Meetings $meetings, int $index, float $x, float $y, bool $isTracked = true)
-    {
+    public function __construct(
+        Conditions $conditions,
+        private readonly Meetings $meetings,
+        int $index,
+        float $x,
+        float $y,
+        bool $isTracked = true,
+    ) {
         $this->index = $index;
         $this->isTracked = $isTracked;
         $this->lie($x, $y);
@@ -209,7 +218,10 @@ final class Body
     /** Writes down the piece of path that begins now. */
     public function keep(): void
     {
-        $this->track[] = [$this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz];
+        $this->track[] = [
+            $this->since, $this->phase, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay,
+            $this->wx, $this->wy, $this->wz,
+        ];
     }
 
     /** Writes a piece of path on which contacts acted: straight, from the present spot, with the mean velocity. */
@@ -235,7 +247,10 @@ final class Body
     /** Finds whether the ball lies between the noses of a pocket, where it begins to move. */
     public function findZone(): void
     {
-        $outside = $this->x < $this->headRail - 1e-4 || $this->y < $this->rightRail - 1e-4 || $this->x > $this->footRail + 1e-4 || $this->y > $this->leftRail + 1e-4;
+        $outside = $this->x < $this->headRail - 1e-4
+            || $this->y < $this->rightRail - 1e-4
+            || $this->x > $this->footRail + 1e-4
+            || $this->y > $this->leftRail + 1e-4;
         $this->zone = $outside ? $this->surfaces->nearestPocket($this->x, $this->y) : -1;
     }
 
@@ -243,7 +258,10 @@ final class Body
     public function advance(float $time): void
     {
         if ($time > $this->since) {
-            $this->play(self::ADVANCED, $this->phase, $time, $this->since, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
+            $this->play(
+                self::ADVANCED, $this->phase, $time, $this->since, $this->x, $this->y, $this->vx, $this->vy,
+                $this->ax, $this->ay, $this->wx, $this->wy, $this->wz,
+            );
         }
     }
 
@@ -253,7 +271,9 @@ final class Body
         $this->begin($now, $this->x, $this->y, $this->vx, $this->vy, $this->wx, $this->wy, $this->wz);
     }
 
-    /** A new piece of path begins: its phase and accelerations, the ball's next own event, and its meeting with one that lies where it lay. */
+    /**
+     * A new piece of path begins: its phase and accelerations, the ball's next own event, and its meeting with one that lies where it lay.
+     */
     private function begin(float $now, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): void
     {
         $size = $this->radius;
@@ -325,8 +345,8 @@ final class Body
 
             return;
         }
-        // The box that the ball stays in until its phase ends; on the open table, where that is past a rail's nose line, when the ball is there, and
-        // what then: it meets the nose, or comes in between the noses of a pocket.
+        // The box that the ball stays in until its phase ends; on the open table, where that is past a rail's nose line, when the ball is
+        // there, and what then: it meets the nose, or comes in between the noses of a pocket.
         $zone = $this->zone;
         $isFound = $zone >= 0;
         $time = $isFound ? $this->searchZone($zone, $now, $ends, $drops, $x, $y, $vx, $vy, $ax, $ay) : $ends;
@@ -406,7 +426,10 @@ final class Body
         $this->bottom = $bottom;
         $this->top = $top;
         $reach = $this->reach;
-        $this->meetings->searchStill($this, $now, $x, $y, $vx, $vy, $ax, $ay, $left - $reach, $right + $reach, $bottom - $reach, $top + $reach);
+        $this->meetings->searchStill(
+            $this, $now, $x, $y, $vx, $vy, $ax, $ay, $left - $reach, $right + $reach, $bottom - $reach,
+            $top + $reach,
+        );
     }
 
     /**
@@ -416,11 +439,16 @@ final class Body
      */
     public function happen(): int
     {
-        return $this->play($this->ownKind, $this->phase, $this->ownTime, $this->since, $this->x, $this->y, $this->vx, $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz);
+        return $this->play(
+            $this->ownKind, $this->phase, $this->ownTime, $this->since, $this->x, $this->y, $this->vx,
+            $this->vy, $this->ax, $this->ay, $this->wx, $this->wy, $this->wz,
+        );
     }
 
-    private function play(int $kind, int $phase, float $now, float $since, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $wx, float $wy, float $wz): int
-    {
+    private function play(
+        int $kind, int $phase, float $now, float $since, float $x, float $y, float $vx, float $vy, float $ax,
+        float $ay, float $wx, float $wy, float $wz,
+    ): int {
         if ($now > $since) {
             $dt = $now - $since;
             if ($phase <= self::ROLLING) {
@@ -578,14 +606,18 @@ final class Body
      * The same of a rail beside a pocket, before a time and on its nose; INF if not so. $along is the place along the rail, with its
      * velocity and acceleration.
      */
-    private function reachesNose(int $rail, float $since, float $before, float $gap, float $v, float $a, float $along, float $vAlong, float $aAlong): float
-    {
+    private function reachesNose(
+        int $rail, float $since, float $before, float $gap, float $v, float $a, float $along, float $vAlong,
+        float $aAlong,
+    ): float {
         if ($gap < -1e-4) {
             return \INF;
         }
         $t = $this->crossing($gap, $v, $a);
 
-        return $since + $t < $before && $this->surfaces->isOnNose($rail + 0, $along + $t * ($vAlong + 0.5 * $t * $aAlong)) ? $this->notPressed($rail, $since + $t) : \INF;
+        return $since + $t < $before && $this->surfaces->isOnNose($rail + 0, $along + $t * ($vAlong + 0.5 * $t * $aAlong))
+            ? $this->notPressed($rail, $since + $t)
+            : \INF;
     }
 
     /** The time of a contact, or that until which the surface is let alone. */
@@ -602,14 +634,16 @@ final class Body
     }
 
     /**
-     * In the surroundings of a pocket: the rails beside it, its noses, facings and hole, and the way back to the open table. Of a moving ball that
-     * is there since then, or will be: its fall is seen ahead too, so neither coming there nor coming to the hole is an event. Writes down what
-     * comes first.
+     * In the surroundings of a pocket: the rails beside it, its noses, facings and hole, and the way back to the open table. Of a moving
+     * ball that is there since then, or will be: its fall is seen ahead too, so neither coming there nor coming to the hole is an event.
+     * Writes down what comes first.
      *
      * @return float when
      */
-    private function searchZone(int $zone, float $since, float $phaseEnds, float $drops, float $x, float $y, float $vx, float $vy, float $ax, float $ay): float
-    {
+    private function searchZone(
+        int $zone, float $since, float $phaseEnds, float $drops, float $x, float $y, float $vx, float $vy,
+        float $ax, float $ay,
+    ): float {
         $time = $phaseEnds;
         $kind = self::PHASE_ENDS;
         $surface = -1;
@@ -622,7 +656,17 @@ final class Body
         // The rails beside it. A ball that is already between the noses meets these at their points.
         $side = $zone < 3 ? 1.0 : -1.0;
         $rail = $zone < 3 ? 2 : 3;
-        $at = $this->reachesNose($rail, $since, $time, $zone < 3 ? $y - $this->rightRail : $this->leftRail - $y, $side * $vy, $side * $ay, $x, $vx, $ax);
+        $at = $this->reachesNose(
+            $rail,
+            $since,
+            $time,
+            $zone < 3 ? $y - $this->rightRail : $this->leftRail - $y,
+            $side * $vy,
+            $side * $ay,
+            $x,
+            $vx,
+            $ax,
+        );
         if ($at < $time) {
             $time = $at;
             $kind = self::SURFACE;
@@ -631,7 +675,17 @@ final class Body
         if (!$isSide) {
             $side = 0 === $zone % 3 ? 1.0 : -1.0;
             $rail = 0 === $zone % 3 ? 0 : 1;
-            $at = $this->reachesNose($rail, $since, $time, 0 === $zone % 3 ? $x - $this->headRail : $this->footRail - $x, $side * $vx, $side * $ax, $y, $vy, $ay);
+            $at = $this->reachesNose(
+                $rail,
+                $since,
+                $time,
+                0 === $zone % 3 ? $x - $this->headRail : $this->footRail - $x,
+                $side * $vx,
+                $side * $ax,
+                $y,
+                $vy,
+                $ay,
+            );
             if ($at < $time) {
                 $time = $at;
                 $kind = self::SURFACE;
@@ -655,7 +709,11 @@ final class Body
                 if ($a > 0.0 || $gap <= $closed || $gap + $horizon * ($v + 0.5 * $horizon * $a) <= $closed) {
                     $t = $this->crossing($gap, $v, $a);
                     $at = $since + $t;
-                    if ($at < $time && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[self::FACING_ALONG + 2 * $jaw] + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[self::FACING_ALONG + 2 * $jaw + 1] >= 0.0) {
+                    if (
+                        $at < $time
+                        && ($dx + $t * ($vx + 0.5 * $t * $ax)) * $pocket[self::FACING_ALONG + 2 * $jaw]
+                            + ($dy + $t * ($vy + 0.5 * $t * $ay)) * $pocket[self::FACING_ALONG + 2 * $jaw + 1] >= 0.0
+                    ) {
                         $at = $this->notPressed(self::FACING + 4 * $zone + $jaw, $at);
                         if ($at < $time) {
                             $time = $at;
@@ -673,7 +731,10 @@ final class Body
                 $across = $dx * $ey - $dy * $ex;
                 $wide = $radius + 0.125 * $horizon * $horizon * (($ax < 0.0 ? -$ax : $ax) + ($ay < 0.0 ? -$ay : $ay)) + 1e-9;
                 if ($across * $across <= $wide * $wide * ($ex * $ex + $ey * $ey)) {
-                    $t = Approach::within($dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $radius + 0.0, $closed + 0.0, $horizon + 0.0);
+                    $t = Approach::within(
+                        $dx + 0.0, $dy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $radius + 0.0,
+                        $closed + 0.0, $horizon + 0.0,
+                    );
                     if ($t < \INF) {
                         $at = $this->notPressed(self::NOSE_POINT + 4 * $zone + $jaw, $since + $t);
                         if ($at < $time) {
@@ -698,13 +759,19 @@ final class Body
             $kind = self::DROPS;
         }
         if ($drops < \INF) {
-            $at = $since + Approach::leaving($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[self::HOLE_RADIUS] + 1e-9, $time - $since);
+            $at = $since + Approach::leaving(
+                $hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0,
+                $pocket[self::HOLE_RADIUS] + 1e-9, $time - $since,
+            );
             if ($at < $time) {
                 $time = $at;
                 $kind = self::LEAVES_HOLE;
             }
         } elseif ($hx * $vx + $hy * $vy < 0.0 || $hx * $ax + $hy * $ay < 0.0) {
-            $at = $since + Approach::within($hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0, $pocket[self::HOLE_RADIUS] + 0.0, 0.0 + $this->gap, $time - $since);
+            $at = $since + Approach::within(
+                $hx + 0.0, $hy + 0.0, $vx + 0.0, $vy + 0.0, $ax + 0.0, $ay + 0.0,
+                $pocket[self::HOLE_RADIUS] + 0.0, 0.0 + $this->gap, $time - $since,
+            );
             if ($at < $time) {
                 // In the hole until it drops, if nothing comes before that: seen ahead, or looked at again when it comes to the hole.
                 $fall = $at + self::DROP_TIME;

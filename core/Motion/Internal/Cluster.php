@@ -15,10 +15,11 @@ use ZigLane\Core\Table\TableProfile;
  * each is a spring that pushes while it is pressed in, and all act together in steps of a few microseconds until the balls
  * have parted.
  *
- * Spring: Hertz, F = k d^(3/2) for two equal spheres. Damping: c d^(1/4) times the speed of approach, whose restitution does
- * not depend on the speed (Tsuji, Tanaka and Ishida, Powder Technology 71, 1992); c follows from the restitution in closed
- * form. Friction: Coulomb's, with the coefficient of the slip at first touch, as in the contact of two balls; in all no more
- * than ends the greatest slip (a seventh of it). The line of centres is that of the first touch, also as there. Rails and jaws that a ball meets meanwhile act at once by the cushion law.
+ * Spring: Hertz, F = k d^(3/2) for two equal spheres. Damping: c d^(1/4) times the speed of approach, whose restitution does not depend on
+ * the speed (Tsuji, Tanaka and Ishida, Powder Technology 71, 1992); c follows from the restitution in closed form. Friction: Coulomb's,
+ * with the coefficient of the slip at first touch, as in the contact of two balls; in all no more than ends the greatest slip (a seventh of
+ * it). The line of centres is that of the first touch, also as there. Rails and jaws that a ball meets meanwhile act at once by the cushion
+ * law.
  *
  * All per unit of mass. Balls that touch with a slight overlap from the start (LayoutRules::TOUCHING) do not push by it.
  *
@@ -65,7 +66,8 @@ final class Cluster
         $loss = -log($balls->restitution);
         $alpha = $loss > 0.0 ? \sqrt(5.0) * $loss / \sqrt($loss ** 2 + \M_PI ** 2) : 0.0;
         $this->damping = $alpha * \sqrt(0.5 * $this->spring);
-        // Greatest depth from m v^2 / 4 = 2/5 k d^(5/2); the contact lasts 2.943 d / v (Landau and Lifshitz, Theory of Elasticity, section 9).
+        // Greatest depth from m v^2 / 4 = 2/5 k d^(5/2); the contact lasts 2.943 d / v (Landau and Lifshitz, Theory of Elasticity, section
+        // 9).
         $this->duration = 2.943 * (0.625 / $this->spring) ** 0.4;
         $this->graze = (0.625 * $tolerances->slowApproach ** 2 / $this->spring) ** 0.4;
     }
@@ -123,7 +125,10 @@ final class Cluster
         return $members;
     }
 
-    /** Brings a ball to the present time. One that lies keeps its own: when the stage does not touch it, it lies as it lay for the next shot. */
+    /**
+     * Brings a ball to the present time. One that lies keeps its own: when the stage does not touch it, it lies as it lay for the next
+     * shot.
+     */
     private static function bring(Body $body, float $now): void
     {
         if (Body::AT_REST !== $body->phase) {
@@ -177,7 +182,10 @@ final class Cluster
             $seconds = $time - $state->start[$i];
             $body->since = $state->start[$i];
             $body->trackContact(($state->x[$i] - $body->x) / $seconds, ($state->y[$i] - $body->y) / $seconds);
-            [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = [$state->x[$i], $state->y[$i], $state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i], $state->wz[$i]];
+            [$body->x, $body->y, $body->vx, $body->vy, $body->wx, $body->wy, $body->wz] = [
+                $state->x[$i], $state->y[$i], $state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i],
+                $state->wz[$i],
+            ];
             $body->since = $time;
             $moved[] = $body;
         }
@@ -192,8 +200,14 @@ final class Cluster
      */
     private function push(GroupState $state, array $pairs, float $time, float $dt): void
     {
-        [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched] = [$state->x, $state->y, $state->vx, $state->vy, $state->wx, $state->wy, $state->wz, $state->touched];
-        [$first, $second, $lengths, $frictions, $nxs, $nys, $most, $rubbed] = [$state->first, $state->second, $state->lengths, $state->frictions, $state->nxs, $state->nys, $state->most, $state->rubbed];
+        [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched] = [
+            $state->x, $state->y, $state->vx, $state->vy, $state->wx, $state->wy, $state->wz,
+            $state->touched,
+        ];
+        [$first, $second, $lengths, $frictions, $nxs, $nys, $most, $rubbed] = [
+            $state->first, $state->second, $state->lengths, $state->frictions, $state->nxs, $state->nys,
+            $state->most, $state->rubbed,
+        ];
         $members = $state->members;
         $spring = $this->spring;
         $damping = $this->damping;
@@ -294,11 +308,16 @@ final class Cluster
             }
         }
 
-        [$state->x, $state->y, $state->vx, $state->vy, $state->wx, $state->wy, $state->wz, $state->touched] = [$x, $y, $vx, $vy, $wx, $wy, $wz, $touched];
+        [$state->x, $state->y, $state->vx, $state->vy, $state->wx, $state->wy, $state->wz, $state->touched] = [
+            $x, $y, $vx, $vy, $wx, $wy, $wz, $touched,
+        ];
         [$state->frictions, $state->nxs, $state->nys, $state->most, $state->rubbed] = [$frictions, $nxs, $nys, $most, $rubbed];
     }
 
-    /** @return list<array{float, Body, Body|null, int, float, float}> contacts of the last stage: time, ball, other ball or null, surface, spot */
+    /**
+     * @return list<array{float, Body, Body|null, int, float, float}> contacts of the last stage: time, ball, other ball or null, surface,
+     *                                                                spot
+     */
     public function contacts(): array
     {
         return $this->contacts;
@@ -392,7 +411,13 @@ final class Cluster
         $s = $this->surfaces;
         foreach ($state->members as $i => $body) {
             [$x, $y] = [$state->x[$i], $state->y[$i]];
-            if ($body->zone < 0 && $x >= $this->radius && $x <= $s->length - $this->radius && $y >= $this->radius && $y <= $s->width - $this->radius) {
+            if (
+                $body->zone < 0
+                && $x >= $this->radius
+                && $x <= $s->length - $this->radius
+                && $y >= $this->radius
+                && $y <= $s->width - $this->radius
+            ) {
                 continue;
             }
             foreach ($s->overlapped($x, $y, $body->zone) as [$surface, $nx, $ny]) {
@@ -405,7 +430,10 @@ final class Cluster
                     $state->vy[$i] -= $approach * $ny;
                 } else {
                     [$state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i], $state->wz[$i]]
-                        = $this->cushion->reboundFrom($nx, $ny, $state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i], $state->wz[$i]);
+                        = $this->cushion->reboundFrom(
+                            $nx, $ny, $state->vx[$i], $state->vy[$i], $state->wx[$i], $state->wy[$i],
+                            $state->wz[$i],
+                        );
                     $this->contacts[] = [$time, $body, null, $surface, $x, $y];
                     $state->touched[$i] = true;
                 }
@@ -428,7 +456,10 @@ final class Cluster
             $dy = $state->y[$j] - $state->y[$i];
             $distance = \sqrt($dx * $dx + $dy * $dy);
             $closing = (($state->vx[$i] - $state->vx[$j]) * $dx + ($state->vy[$i] - $state->vy[$j]) * $dy) / $distance;
-            if ($length - $distance > $this->graze || ($closing > $this->tolerances->clusterApproach && $distance - $length < $closing * $round)) {
+            if (
+                $length - $distance > $this->graze
+                || ($closing > $this->tolerances->clusterApproach && $distance - $length < $closing * $round)
+            ) {
                 return true;
             }
         }

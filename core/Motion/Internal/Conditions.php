@@ -28,8 +28,13 @@ final readonly class Conditions
     public float $leftRail;
 
     /** @param bool $isOpen whether the cloth goes on for ever, without rails and pockets */
-    public function __construct(TableProfile $table, BallSet $balls, public Surfaces $surfaces, public Tolerances $tolerances, bool $isOpen = false)
-    {
+    public function __construct(
+        TableProfile $table,
+        BallSet $balls,
+        public Surfaces $surfaces,
+        public Tolerances $tolerances,
+        bool $isOpen = false,
+    ) {
         $this->cushion = new CushionLaw($table, $balls);
         $this->radius = $balls->radius;
         $this->slideRate = $table->slide * $table->gravity;

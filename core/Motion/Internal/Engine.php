@@ -87,7 +87,8 @@ final class Engine
      *
      * @param list<Body> $struck       those of them that begin to move, with their velocities and spins set
      * @param bool       $untilMeeting ends with the instant at which the first two balls meet, which is recorded but not played
-     * @param int        $towards      a pocket's index: ends when the first ball that moves has turned away from it on the open table; -1 for none
+     * @param int        $towards      a pocket's index: ends when the first ball that moves has turned away from it on the open table; -1
+     *                                 for none
      *
      * @return list<int> what happened, in order (PackedEvent)
      *
@@ -276,7 +277,15 @@ final class Engine
     /** @param Body $b */
     private function recordSurface($b, int $surface, float $time, float $x, float $y): void
     {
-        $this->record($surface < Surfaces::FACING ? PackedEvent::at(PackedEvent::CUSHION, $b->index, $surface) : PackedEvent::at(PackedEvent::JAW, $b->index, Surfaces::pocketOf($surface)), $b, $time, $x, $y);
+        $this->record(
+            $surface < Surfaces::FACING
+                ? PackedEvent::at(PackedEvent::CUSHION, $b->index, $surface)
+                : PackedEvent::at(PackedEvent::JAW, $b->index, Surfaces::pocketOf($surface)),
+            $b,
+            $time,
+            $x,
+            $y,
+        );
     }
 
     /**
@@ -307,7 +316,13 @@ final class Engine
                 $this->meetings->searchAgain($other, $this->now + 0.0);
                 $this->searchPairs($other, $index);
             }
-            if ($other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom && ($phase <= self::ROLLING || $other->phase <= self::ROLLING)) {
+            if (
+                $other->left <= $right
+                && $other->right >= $left
+                && $other->bottom <= $top
+                && $other->top >= $bottom
+                && ($phase <= self::ROLLING || $other->phase <= self::ROLLING)
+            ) {
                 $time = $this->meetings->meeting($b, $other, $this->now + 0.0);
                 if ($time < $b->pairTime) {
                     $b->pairTime = $time;
@@ -335,7 +350,12 @@ final class Engine
         $fastest = $next;
         $most = -\INF;
         foreach ($this->awake as $body) {
-            if ($body->pairTime <= $limit && null !== $body->partner && $body !== $next && ($body !== $next->partner || $body->partner !== $next)) {
+            if (
+                $body->pairTime <= $limit
+                && null !== $body->partner
+                && $body !== $next
+                && ($body !== $next->partner || $body->partner !== $next)
+            ) {
                 if (-\INF === $most && null !== $next->partner) {
                     $most = $this->closing($next, $next->partner);
                 }
@@ -455,7 +475,14 @@ final class Engine
         $top = ($a->y < $b->y ? $b->y : $a->y) + $near;
         if (\count($this->awake) > 2) {
             foreach ($this->awake as $other) {
-                if ($other !== $a && $other !== $b && $other->left <= $right && $other->right >= $left && $other->bottom <= $top && $other->top >= $bottom) {
+                if (
+                    $other !== $a
+                    && $other !== $b
+                    && $other->left <= $right
+                    && $other->right >= $left
+                    && $other->bottom <= $top
+                    && $other->top >= $bottom
+                ) {
                     return true;
                 }
             }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Motion\Internal;
 
 /**
- * When balls meet: those that have moved with each other, and each with those that lie where they lay. As with surfaces (Body), a pair whose
- * contact was plastic presses on and is let alone until a time.
+ * When balls meet: those that have moved with each other, and each with those that lie where they lay. As with surfaces (Body), a pair
+ * whose contact was plastic presses on and is let alone until a time.
  *
  * Balls as arguments have their class in the comment only, because it would be looked up in every call; what is given to methods of other
  * classes is an expression and no variable (Body says why).
@@ -96,7 +96,14 @@ final class Meetings
             $reach = $this->reach;
             $this->searchStill(
                 $b, $now, $b->x + $t * ($b->vx + 0.5 * $t * $b->ax), $b->y + $t * ($b->vy + 0.5 * $t * $b->ay),
-                $b->vx + $t * $b->ax, $b->vy + $t * $b->ay, $b->ax, $b->ay, $b->left - $reach, $b->right + $reach, $b->bottom - $reach, $b->top + $reach,
+                $b->vx + $t * $b->ax,
+                $b->vy + $t * $b->ay,
+                $b->ax,
+                $b->ay,
+                $b->left - $reach,
+                $b->right + $reach,
+                $b->bottom - $reach,
+                $b->top + $reach,
             );
         }
     }
@@ -106,8 +113,10 @@ final class Meetings
      *
      * @param Body $b
      */
-    public function searchStill($b, float $now, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $left, float $right, float $bottom, float $top): void
-    {
+    public function searchStill(
+        $b, float $now, float $x, float $y, float $vx, float $vy, float $ax, float $ay, float $left,
+        float $right, float $bottom, float $top,
+    ): void {
         $earliest = \INF;
         $partner = -1;
         $horizon = $b->ownTime - $now;
@@ -172,8 +181,10 @@ final class Meetings
         return $this->notPressedPair($a->index, $b->index, $time);
     }
 
-    private function paths(float $now, float $until, float $sa, float $xa, float $ya, float $vxa, float $vya, float $axa, float $aya, float $sb, float $xb, float $yb, float $vxb, float $vyb, float $axb, float $ayb): float
-    {
+    private function paths(
+        float $now, float $until, float $sa, float $xa, float $ya, float $vxa, float $vya, float $axa,
+        float $aya, float $sb, float $xb, float $yb, float $vxb, float $vyb, float $axb, float $ayb,
+    ): float {
         if ($sa > $now) {
             $now = $sa;
         }

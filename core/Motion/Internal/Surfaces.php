@@ -47,10 +47,11 @@ final readonly class Surfaces
     public float $sideHalf;
 
     /**
-     * Per pocket: nose points (ax, ay, bx, by), facings' directions (fax, fay, fbx, fby), their normals into the pocket (max, may, mbx, mby),
-     * mouth (x, y), axis (x, y), hole (x, y, radius), depth of the plane before the mouth at which the surroundings end. NOSE to DEPTH say where.
+     * Per pocket: nose points (ax, ay, bx, by), facings' directions (fax, fay, fbx, fby), their normals into the pocket (max, may, mbx,
+     * mby), mouth (x, y), axis (x, y), hole (x, y, radius), depth of the plane before the mouth at which the surroundings end. NOSE to
+     * DEPTH say where.
      *
-     * @var list<array{float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float, float}>
+     * @var list<array<int, float>>
      */
     public array $pockets;
 
@@ -97,7 +98,9 @@ final readonly class Surfaces
 
         $aside = $along - 0.5 * $this->length;
 
-        return $along >= $this->cornerCut && $along <= $this->length - $this->cornerCut && ($aside >= $this->sideHalf || $aside <= -$this->sideHalf);
+        return $along >= $this->cornerCut
+            && $along <= $this->length - $this->cornerCut
+            && ($aside >= $this->sideHalf || $aside <= -$this->sideHalf);
     }
 
     /** The pocket that a facing or nose point belongs to, as an index. */
@@ -161,7 +164,8 @@ final readonly class Surfaces
             [$nx, $ny, $gap] = $this->towards($x, $y, self::FACING + 4 * $zone + $k);
             $pocket = $this->pockets[$zone];
             $side = 2 * ($k % 2);
-            $along = ($x - $pocket[self::NOSE + $side]) * $pocket[self::FACING_ALONG + $side] + ($y - $pocket[self::NOSE + $side + 1]) * $pocket[self::FACING_ALONG + $side + 1];
+            $along = ($x - $pocket[self::NOSE + $side]) * $pocket[self::FACING_ALONG + $side]
+                + ($y - $pocket[self::NOSE + $side + 1]) * $pocket[self::FACING_ALONG + $side + 1];
             if ($gap < 0.0 && ($k > 1 || ($gap > -$radius && $along >= 0.0))) {
                 $found[] = [self::FACING + 4 * $zone + $k, $nx, $ny];
             }

@@ -58,7 +58,13 @@ final readonly class CandidateFinder
         }
         $best = [];
         foreach ($this->different($all) as $candidate) {
-            $polished = $this->policies->of($candidate->group)->polished($candidate->layout, $candidate->option, self::TRIES, $this->seed, self::POLISHED);
+            $polished = $this->policies->of($candidate->group)->polished(
+                $candidate->layout,
+                $candidate->option,
+                self::TRIES,
+                $this->seed,
+                self::POLISHED,
+            );
             $best[] = new Candidate($candidate->layout, $polished, $candidate->place, $candidate->group);
         }
         usort($best, static fn (Candidate $a, Candidate $b): int => $b->option->value <=> $a->option->value);

@@ -80,7 +80,9 @@ final readonly class LegWriter
         $tries = $this->isQuick ? self::QUICK_TRIES : self::TRIES;
         $trials = Trials::of($shot, $this->solver, $this->rack->player, $tries, 1, $nextBall);
         $lines = null === $next ? [] : $this->lines($next);
-        $zone = [] === $lines || $this->isQuick ? [] : ZoneLevel::of(Zone::of($lines, $this->rack->equipment), [Plan::ZONE, ...Plan::DARKER]);
+        $zone = [] === $lines || $this->isQuick
+            ? []
+            : ZoneLevel::of(Zone::of($lines, $this->rack->equipment), [Plan::ZONE, ...Plan::DARKER]);
         $lands = 0;
         foreach ($trials->landings as $landing) {
             $lands += null === $next || ([] !== $lines && Zone::best($lines, $landing) >= Plan::ZONE) ? 1 : 0;
@@ -88,7 +90,12 @@ final readonly class LegWriter
         $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, Plan::ZONE, $this->solver);
         $lane = $lane instanceof Lane ? $lane : null;
         $share = static fn (int $count): float => $count / $tries;
-        $risks = new Risks($share(array_sum($trials->scratches)), $share($trials->hooked), $share(0 === \count($trials->struck) ? 0 : max($trials->struck)), $share($trials->miscues));
+        $risks = new Risks(
+            $share(array_sum($trials->scratches)),
+            $share($trials->hooked),
+            $share(0 === \count($trials->struck) ? 0 : max($trials->struck)),
+            $share($trials->miscues),
+        );
         $reasons = $this->isQuick ? [] : [
             ...$this->trouble($planned),
             ...(null === $after ? [] : $this->side($shot, $after)),
@@ -121,7 +128,14 @@ final readonly class LegWriter
 
     private function misses(PlannedShot $planned, Trials $trials): MissLeave
     {
-        return MissLeave::of($trials->misses, $planned->shot->layout, $planned->policy->group, $planned->shot->choice, new Referee($this->rack->game, $this->rack->rules), new Leave($this->rack, $this->solver));
+        return MissLeave::of(
+            $trials->misses,
+            $planned->shot->layout,
+            $planned->policy->group,
+            $planned->shot->choice,
+            new Referee($this->rack->game, $this->rack->rules),
+            new Leave($this->rack, $this->solver),
+        );
     }
 
     /** What comes after the break shot as meant. */
@@ -138,7 +152,9 @@ final readonly class LegWriter
         $stroke = $shot->choice->stroke;
         $clearance = CueClearance::of($shot->layout, $shot->strike->direction, $stroke->tip, $this->rack->equipment);
 
-        return $clearance->least > StrokeLattice::ELEVATION && null !== $clearance->over ? [Reason::raised($stroke->elevation, $clearance->over)] : [];
+        return $clearance->least > StrokeLattice::ELEVATION && null !== $clearance->over
+            ? [Reason::raised($stroke->elevation, $clearance->over)]
+            : [];
     }
 
     /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
@@ -150,7 +166,13 @@ final readonly class LegWriter
     /** @return list<PotModel> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */
     private function lines(SolvedShot $next): array
     {
-        return PotModel::findAll($next->layout, $next->choice->ball, $this->isQuick ? [$next->choice->pocket] : Pocket::cases(), $this->solver, $this->rack->player);
+        return PotModel::findAll(
+            $next->layout,
+            $next->choice->ball,
+            $this->isQuick ? [$next->choice->pocket] : Pocket::cases(),
+            $this->solver,
+            $this->rack->player,
+        );
     }
 
     /** @return list<Fact> */
@@ -170,7 +192,10 @@ final readonly class LegWriter
         $open = self::openWays($planned->policy->values->tables, $ball, Order::maskOf($shot->layout));
 
         return [
-            ...(1 === \count($open) && $open[0]->pocket === $shot->choice->pocket ? [Reason::onlyPocket($ball, $shot->choice->pocket)] : []),
+            ...(
+                1 === \count($open)
+                && $open[0]->pocket === $shot->choice->pocket ? [Reason::onlyPocket($ball, $shot->choice->pocket)] : []
+            ),
             ...$this->freed($planned),
         ];
     }
@@ -199,7 +224,10 @@ final readonly class LegWriter
     {
         $shot = $planned->shot;
         $trouble = $planned->policy->values->tables->trouble();
-        $moved = array_filter($shot->disturbed(), static fn (Ball $other): bool => 0 !== ($trouble & Order::bit($other)) && $shot->outcome->final->has($other));
+        $moved = array_filter(
+            $shot->disturbed(),
+            static fn (Ball $other): bool => 0 !== ($trouble & Order::bit($other)) && $shot->outcome->final->has($other),
+        );
         if ([] === $moved || !$shot->goesOn()) {
             return [];
         }
@@ -250,7 +278,10 @@ final readonly class LegWriter
     {
         $radius = $this->rack->equipment->balls->radius;
 
-        return $spot->x > $radius && $spot->y > $radius && $spot->x < $this->rack->equipment->table->length - $radius && $spot->y < $this->rack->equipment->table->width() - $radius;
+        return $spot->x > $radius
+            && $spot->y > $radius
+            && $spot->x < $this->rack->equipment->table->length - $radius
+            && $spot->y < $this->rack->equipment->table->width() - $radius;
     }
 
     /**
@@ -271,7 +302,8 @@ final readonly class LegWriter
         }
         $moved = $shot->outcome->final->spot(Ball::Cue)->distanceTo($harder->final->spot(Ball::Cue));
         $contact = $shot->outcome->firstContact();
-        $run = $shot->outcome->trajectory(Ball::Cue)->length() - (null === $contact ? 0.0 : $shot->layout->spot(Ball::Cue)->distanceTo($shot->aim->ghost->at));
+        $run = $shot->outcome->trajectory(Ball::Cue)
+            ->length() - (null === $contact ? 0.0 : $shot->layout->spot(Ball::Cue)->distanceTo($shot->aim->ghost->at));
         $open = 0.21 * $run;
 
         return $moved < 0.6 * $open && $open > 0.1 ? [Reason::cushionSlows($cushions[0]->rail, $moved, $open)] : [];

@@ -39,7 +39,14 @@ final readonly class PlanAssembler
     {
         [$shots, $end] = $this->run($candidate, $isQuick);
 
-        return new Plan($this->rack, $candidate->place, $candidate->group, (new LegWriter($this->rack, $isQuick))->legs($shots, $replays), $end, $replays);
+        return new Plan(
+            $this->rack,
+            $candidate->place,
+            $candidate->group,
+            (new LegWriter($this->rack, $isQuick))->legs($shots, $replays),
+            $end,
+            $replays,
+        );
     }
 
     /** @return array{list<PlannedShot>, Fact|null} the shots in order, and why they end before the rack is run; null if they do not */
@@ -68,7 +75,9 @@ final readonly class PlanAssembler
             if (Game::StraightPool === $this->rack->game && $order->isLast($left) && Order::maskOf($layout) !== $left) {
                 $break = (new BreakOff($this->rack, $policy->values->tables->solver))->choose($layout, Order::balls($left)[0], $this->seed);
 
-                return null === $break ? [$shots, new Fact('end.noBreakShot')] : [[...$shots, new PlannedShot($this->solved($policy, $layout, $break), $policy)], null];
+                return null === $break
+                    ? [$shots, new Fact('end.noBreakShot')]
+                    : [[...$shots, new PlannedShot($this->solved($policy, $layout, $break), $policy)], null];
             }
             $policy = $policy->on($layout);
             $next = $policy->next($layout, $this->seed);

@@ -52,8 +52,13 @@ final class PlannerTables
     private Sight $sight;
 
     /** @param self|null $before the survey of the layout before some balls were moved */
-    private function __construct(public readonly Rack $rack, Layout $layout, public readonly Order $order, ?self $before, public readonly int $kept)
-    {
+    private function __construct(
+        public readonly Rack $rack,
+        Layout $layout,
+        public readonly Order $order,
+        ?self $before,
+        public readonly int $kept,
+    ) {
         $this->layout = $layout->without(Ball::Cue);
         $this->grid = $before->grid ?? new Grid($rack->equipment);
         $this->lattice = $before->lattice ?? new StrokeLattice($rack->equipment, $rack->player);
@@ -150,7 +155,12 @@ final class PlannerTables
 
     public function routes(PotCandidate $pot): RouteTable
     {
-        return $this->routes[self::key($pot)] ??= new RouteTable($this->racked($pot->ball) ?? $this->without(~$this->order->after($pot->ball)), $pot->line, $this->solver, $this->lattice);
+        return $this->routes[self::key($pot)] ??= new RouteTable(
+            $this->racked($pot->ball) ?? $this->without(~$this->order->after($pot->ball)),
+            $pot->line,
+            $this->solver,
+            $this->lattice,
+        );
     }
 
     /** @return list<PotCandidate> all that were looked at and go, the best first */
@@ -196,12 +206,19 @@ final class PlannerTables
         }
         $corner = Spot::metres($this->rack->equipment->balls->radius, $this->rack->equipment->balls->radius);
 
-        return Racking::again(Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)), $this->rack->equipment)?->without(Ball::Cue);
+        return Racking::again(
+            Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)),
+            $this->rack->equipment,
+        )?->without(Ball::Cue);
     }
 
     private function without(int $mask): Layout
     {
-        return array_reduce($this->layout->balls(), static fn (Layout $left, Ball $ball): Layout => 0 !== ($mask & 1 << $ball->value) ? $left->without($ball) : $left, $this->layout);
+        return array_reduce(
+            $this->layout->balls(),
+            static fn (Layout $left, Ball $ball): Layout => 0 !== ($mask & 1 << $ball->value) ? $left->without($ball) : $left,
+            $this->layout,
+        );
     }
 
     private static function key(PotCandidate $pot): string
@@ -228,6 +245,9 @@ final class PlannerTables
         }
         uasort($wide, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_values(array_map(static fn (array $pair): PocketGeometry => $pair[1], \array_slice($wide, 0, $this->moved > 0 ? self::AGAIN : self::LOOKED)));
+        return array_values(array_map(
+            static fn (array $pair): PocketGeometry => $pair[1],
+            \array_slice($wide, 0, $this->moved > 0 ? self::AGAIN : self::LOOKED),
+        ));
     }
 }

@@ -25,8 +25,8 @@ final class Policies
 
     /**
      * @param int                          $kept   ways into a pocket that are kept for a ball
-     * @param int                          $window where there is a sequence: how many of the next balls may change places; 0: as many as can be
-     *                                             afforded. With a window values are rough: for a first plan.
+     * @param int                          $window where there is a sequence: how many of the next balls may change places; 0: as many as
+     *                                             can be afforded. With a window values are rough: for a first plan.
      * @param array<string, PlannerTables> $known  of a quicker search, by group
      */
     public function __construct(
@@ -55,7 +55,11 @@ final class Policies
 
     public function of(?Group $group): Policy
     {
-        return $this->policies[$group->value ?? ''] ??= new Policy(new ValueTable($this->tables($group), $this->constraints, isRough: $this->window > 0), $group, $this->weights);
+        return $this->policies[$group->value ?? ''] ??= new Policy(
+            new ValueTable($this->tables($group), $this->constraints, isRough: $this->window > 0),
+            $group,
+            $this->weights,
+        );
     }
 
     /** Shots that were simulated so far, but for what the odds of legs and indirect shots took. */
@@ -63,7 +67,10 @@ final class Policies
     {
         $shots = [];
         // Tables that know of each other have one simulator.
-        foreach ([...array_values($this->known), ...array_map(static fn (Policy $policy): PlannerTables => $policy->values->tables, array_values($this->policies))] as $tables) {
+        foreach ([
+            ...array_values($this->known),
+            ...array_map(static fn (Policy $policy): PlannerTables => $policy->values->tables, array_values($this->policies)),
+        ] as $tables) {
             $shots[spl_object_id($tables->solver->simulator)] = $tables->solver->simulator->shots();
         }
 
@@ -74,7 +81,9 @@ final class Policies
     {
         $known = $this->known[$group->value ?? ''] ?? null;
 
-        return null === $known ? PlannerTables::of($this->rack, $this->order($group), $this->kept) : $known->keeping($this->kept, $this->order($group));
+        return null === $known
+            ? PlannerTables::of($this->rack, $this->order($group), $this->kept)
+            : $known->keeping($this->kept, $this->order($group));
     }
 
     private function order(?Group $group): Order
@@ -83,7 +92,9 @@ final class Policies
         if ($this->window > 0 && null !== $group) {
             $own = array_values(array_filter($this->rack->objectBalls(), $group->has(...)));
 
-            return [] === $own ? Order::of($this->rack->game, $group, $before) : Order::aboutInTurn(StraightRun::neighbours($this->rack, $this->rack->layout, $own), Ball::Eight, $before, $this->window);
+            return [] === $own
+                ? Order::of($this->rack->game, $group, $before)
+                : Order::aboutInTurn(StraightRun::neighbours($this->rack, $this->rack->layout, $own), Ball::Eight, $before, $this->window);
         }
 
         return Game::StraightPool === $this->rack->game

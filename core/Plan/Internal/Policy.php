@@ -64,8 +64,12 @@ final readonly class Policy implements Chooser
     /** What misses leave, where that counts. */
     private ?Leave $leave;
 
-    public function __construct(public ValueTable $values, public ?Group $group = null, public Weights $weights = new Weights(), ?Leave $leave = null)
-    {
+    public function __construct(
+        public ValueTable $values,
+        public ?Group $group = null,
+        public Weights $weights = new Weights(),
+        ?Leave $leave = null,
+    ) {
         $rack = $values->tables->rack;
         $this->leave = 0.0 === $weights->miss ? null : $leave ?? new Leave($rack, $values->tables->solver, 1, self::GRID);
         $this->referee = new Referee($rack->game, $rack->rules);
@@ -74,7 +78,9 @@ final readonly class Policy implements Chooser
     /** The policy for a layout in which balls lie where they were not surveyed. */
     public function on(Layout $layout): self
     {
-        return $this->values->tables->differsFrom($layout) ? new self($this->values->moved($layout), $this->group, $this->weights, $this->leave) : $this;
+        return $this->values->tables->differsFrom($layout)
+            ? new self($this->values->moved($layout), $this->group, $this->weights, $this->leave)
+            : $this;
     }
 
     public function next(Layout $layout, int $seed): ?Option
@@ -105,19 +111,25 @@ final readonly class Policy implements Chooser
     private function thin(Layout $layout): ?Option
     {
         $order = $this->values->order;
-        $sure = $this->surest($layout, $order->next(Order::maskOf($layout))) ?? $this->surest($layout, $order->choice(Order::maskOf($layout)));
+        $sure = $this->surest($layout, $order->next(Order::maskOf($layout)))
+            ?? $this->surest($layout, $order->choice(Order::maskOf($layout)));
         if (null === $sure) {
             return null;
         }
         [$most, $line] = $sure;
         $cue = $layout->spot(Ball::Cue);
 
-        return $this->tried($layout, new ShotChoice($line->ball, $line->pocket, $line->stroke($cue), $line->asideMetres()), 1, 1)?->withValue($most);
+        return $this->tried(
+            $layout,
+            new ShotChoice($line->ball, $line->pocket, $line->stroke($cue), $line->asideMetres()),
+            1,
+            1,
+        )?->withValue($most);
     }
 
     /**
-     * Where none of the balls that should come next in a sequence goes: another of it, as if it began anew with the one that goes best from where
-     * the cue ball lies.
+     * Where none of the balls that should come next in a sequence goes: another of it, as if it began anew with the one that goes best from
+     * where the cue ball lies.
      */
     public function elsewhere(Layout $layout, int $seed): ?Option
     {
@@ -128,7 +140,12 @@ final readonly class Policy implements Chooser
             return null;
         }
         $order = $this->values->order->anew(StraightRun::neighbours($tables->rack, $layout, Order::balls($balls), $sure[1]->ball));
-        $policy = new self(new ValueTable($tables->keeping($tables->kept, $order), $this->values->constraints, isRough: true), $this->group, $this->weights, $this->leave);
+        $policy = new self(
+            new ValueTable($tables->keeping($tables->kept, $order), $this->values->constraints, isRough: true),
+            $this->group,
+            $this->weights,
+            $this->leave,
+        );
         $option = $policy->options($layout, self::OPTIONS, self::NOISE, $seed)[0] ?? null;
 
         return null !== $option && $option->value > 0.0 ? $option : null;
@@ -151,7 +168,9 @@ final readonly class Policy implements Chooser
         foreach (Order::balls($balls) as $ball) {
             foreach ($tables->pots($ball, PlannerTables::KEPT) as $pot) {
                 $left = $mask & ~Order::bit($ball);
-                $chance = 0 === ($pot->blocking & $left) && !$this->values->constraints->forbids($ball, $pot->pocket) && $pot->isSeen($cue, $left) ? $pot->line->chance($cue) : 0.0;
+                $chance = 0 === ($pot->blocking & $left)
+                    && !$this->values->constraints->forbids($ball, $pot->pocket)
+                    && $pot->isSeen($cue, $left) ? $pot->line->chance($cue) : 0.0;
                 if ($chance > $most) {
                     $most = $chance;
                     $best = $pot->line;
@@ -199,7 +218,8 @@ final readonly class Policy implements Chooser
         $search = new IndirectSearch($this->values->tables->rack, $step);
         $options = [];
         foreach ($search->windows($layout, $on, $made, $count) as $choice) {
-            $isDecided = null !== $this->values->constraints->lockedLeg($choice->ball) || $this->values->constraints->forbids($choice->ball, $choice->pocket);
+            $isDecided = null !== $this->values->constraints->lockedLeg($choice->ball)
+                || $this->values->constraints->forbids($choice->ball, $choice->pocket);
             $option = $isDecided ? null : $this->tried($layout, $choice, $tries, $seed);
             if (null !== $option) {
                 $options[] = $option;
@@ -228,7 +248,8 @@ final readonly class Policy implements Chooser
             }
             $left = $mask & ~Order::bit($ball);
             foreach ($tables->pots($ball, PlannerTables::KEPT) as $pot) {
-                $view = 0 !== ($pot->blocking & $left) || $this->values->constraints->forbids($ball, $pot->pocket) ? null : $pot->view($cue, $left);
+                $view = 0 !== ($pot->blocking & $left)
+                    || $this->values->constraints->forbids($ball, $pot->pocket) ? null : $pot->view($cue, $left);
                 if (null !== $view) {
                     $ways[] = [max($view[3]) * $this->values->most($left), $pot, $view, $left];
                 }
@@ -291,7 +312,8 @@ final readonly class Policy implements Chooser
     }
 
     /**
-     * The same with the cue raised as far as a cushion or a ball behind the cue ball forces it, and no farther. A locked leg stays as it is.
+     * The same with the cue raised as far as a cushion or a ball behind the cue ball forces it, and no farther. A locked leg stays as it
+     * is.
      *
      * @throws CoreError If it would have to be raised so far that it is another kind of shot
      */
@@ -354,7 +376,11 @@ final readonly class Policy implements Chooser
         $cost = $this->weights->areNone() ? 0.0 : $this->weights->cost($choice->stroke, $shot->aim->ghost->distance);
         if ($this->weights->spot > 0.0) {
             $meant = $rollouts->play($strike);
-            $sum += 0.01 * $this->weights->spot * ($share * $goingOn * $this->worth($this->referee->judge($layout, $this->group, $meant, $choice->ball, $choice->pocket), $choice, $meant) - $sum);
+            $sum += 0.01 * $this->weights->spot * ($share * $goingOn * $this->worth(
+                $this->referee->judge($layout, $this->group, $meant, $choice->ball, $choice->pocket),
+                $choice,
+                $meant,
+            ) - $sum);
         }
         $cost += 0.01 * $this->weights->miss * $handed / $tries;
 
@@ -395,7 +421,9 @@ final readonly class Policy implements Chooser
         try {
             $tip = Tip::fractions($stroke->tip->side + (2 === $axis ? $change : 0.0), $stroke->tip->height + (1 === $axis ? $change : 0.0));
 
-            return hypot($tip->side, $tip->height) > StrokeLattice::FARTHEST ? null : $choice->withStroke(new Stroke($tip, $stroke->speed * (0 === $axis ? 1 + $change : 1.0), $stroke->elevation));
+            return hypot($tip->side, $tip->height) > StrokeLattice::FARTHEST
+                ? null
+                : $choice->withStroke(new Stroke($tip, $stroke->speed * (0 === $axis ? 1 + $change : 1.0), $stroke->elevation));
         } catch (IllegalStroke) {
             return null;
         }
@@ -424,7 +452,10 @@ final readonly class Policy implements Chooser
         return $share * $this->values->at($after, $cue->x, $cue->y, $freed);
     }
 
-    /** What a shot that ends the turn hands over: the chance of the other player's easiest pot; all after a foul, which gives him the ball in hand. */
+    /**
+     * What a shot that ends the turn hands over: the chance of the other player's easiest pot; all after a foul, which gives him the ball
+     * in hand.
+     */
     private function handed(Leave $leave, Verdict $verdict, Ending $ending): float
     {
         return $verdict->givesAll() ? 1.0 : $leave->toOther($ending->final, $this->group);

@@ -36,16 +36,28 @@ final class PotCandidate
     public readonly Pocket $pocket;
 
     /** @param int $blocking balls that must be gone, as bits */
-    public function __construct(public readonly PotModel $line, public readonly int $blocking, private readonly Layout $others, private readonly Sight $sight, public readonly StrokeLattice $lattice, private readonly Grid $grid)
-    {
+    public function __construct(
+        public readonly PotModel $line,
+        public readonly int $blocking,
+        private readonly Layout $others,
+        private readonly Sight $sight,
+        public readonly StrokeLattice $lattice,
+        private readonly Grid $grid,
+    ) {
         $this->ball = $line->ball;
         $this->pocket = $line->pocket;
     }
 
-    /** @return array<int, array{float, int, int, non-empty-list<float>}> what the pot looks like from the spots of the grid, as `view` gives it */
+    /**
+     * @return array<int, array{float, int, int, non-empty-list<float>}> what the pot looks like from the spots of the grid, as `view` gives
+     *                                                                   it
+     */
     public function views(): array
     {
-        return $this->views ??= array_filter(array_map(fn (Spot $spot): ?array => $this->view($spot), $this->grid->spots), static fn (?array $view): bool => null !== $view);
+        return $this->views ??= array_filter(
+            array_map(fn (Spot $spot): ?array => $this->view($spot), $this->grid->spots),
+            static fn (?array $view): bool => null !== $view,
+        );
     }
 
     /** How much of the table the pot can be played from with the usual stroke: the sum of its chances over every few spots of the grid. */

@@ -40,8 +40,12 @@ final class RouteTable
     private readonly BallContact $contact;
 
     /** @param Layout $layout the other balls; those that touch the ghost ball are not looked at */
-    public function __construct(Layout $layout, private readonly PotModel $line, private readonly ShotSolver $solver, private readonly StrokeLattice $lattice)
-    {
+    public function __construct(
+        Layout $layout,
+        private readonly PotModel $line,
+        private readonly ShotSolver $solver,
+        private readonly StrokeLattice $lattice,
+    ) {
         $layout = $layout->without($line->ball)->without(Ball::Cue);
         foreach ($layout->balls() as $ball) {
             if ($layout->spot($ball)->distanceTo($line->ghost) < $solver->equipment->balls->diameter() + 1e-4) {
@@ -121,7 +125,11 @@ final class RouteTable
     private function without(int $blocking): Rollouts
     {
         return $this->tables[$blocking] ??= $this->solver->simulator->rolloutsOf(
-            array_reduce($this->layout->balls(), static fn (Layout $left, Ball $ball): Layout => 0 !== ($blocking & 1 << $ball->value) ? $left->without($ball) : $left, $this->layout),
+            array_reduce(
+                $this->layout->balls(),
+                static fn (Layout $left, Ball $ball): Layout => 0 !== ($blocking & 1 << $ball->value) ? $left->without($ball) : $left,
+                $this->layout,
+            ),
             Ball::Cue,
         );
     }

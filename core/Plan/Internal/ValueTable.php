@@ -30,7 +30,9 @@ final class ValueTable
     /** Chance of a trouble ball once it has been moved somewhere. */
     private const FREED = 0.5;
 
-    /** Nodes of the lattice from which a cue ball opens a rack (2.2 m/s at contact), and what a slower one and one past the rack are worth. */
+    /**
+     * Nodes of the lattice from which a cue ball opens a rack (2.2 m/s at contact), and what a slower one and one past the rack are worth.
+     */
     private const FIRM = 5 * StrokeLattice::ROLLED * StrokeLattice::SIDED;
     private const SOFT = 0.3;
     private const PAST = 0.15;
@@ -53,8 +55,12 @@ final class ValueTable
      * @param self|null $before  the values of the layout before some balls were moved
      * @param bool      $isRough whether strokes are taken to be met exactly, and fewer routes and sets looked at: for a first plan
      */
-    public function __construct(public readonly PlannerTables $tables, public readonly PlanConstraints $constraints, private readonly ?self $before = null, public readonly bool $isRough = false)
-    {
+    public function __construct(
+        public readonly PlannerTables $tables,
+        public readonly PlanConstraints $constraints,
+        private readonly ?self $before = null,
+        public readonly bool $isRough = false,
+    ) {
         $this->order = $tables->order;
     }
 
@@ -89,7 +95,10 @@ final class ValueTable
         $spots = [];
         foreach (array_keys($map) as $i) {
             $spot = $this->tables->grid->spots[$i];
-            if ($spot->x <= $mostX && [] === array_filter($spots, static fn (Spot $other): bool => $other->distanceTo($spot) < self::APART)) {
+            if (
+                $spot->x <= $mostX
+                && [] === array_filter($spots, static fn (Spot $other): bool => $other->distanceTo($spot) < self::APART)
+            ) {
                 $spots[] = $spot;
             }
             if (\count($spots) === $count) {
@@ -105,7 +114,9 @@ final class ValueTable
     {
         $freed &= $mask;
 
-        return $this->maps[$mask | $freed << 16] ??= null === $this->before ? $this->swept($mask, $freed) : $this->takenOver($this->before, $mask, $freed);
+        return $this->maps[$mask | $freed << 16] ??= null === $this->before
+            ? $this->swept($mask, $freed)
+            : $this->takenOver($this->before, $mask, $freed);
     }
 
     /** @return list<float> */
@@ -290,8 +301,9 @@ final class ValueTable
      * @param list<float>                           $chances
      * @param list<array{float, float, float}|null> $spreads
      */
-    private static function sharpest(array $low, array $high, float $share, array $chances, array $spreads, float $least, float $most): float
-    {
+    private static function sharpest(
+        array $low, array $high, float $share, array $chances, array $spreads, float $least, float $most,
+    ): float {
         $best = $least;
         $stride = StrokeLattice::ROLLED * StrokeLattice::SIDED;
         for ($speed = 0; $speed < StrokeLattice::SPEEDS; ++$speed) {
@@ -333,10 +345,12 @@ final class ValueTable
                     continue;
                 }
                 $here = $worth[$node];
+                $less = $side > 0 ? 1 : 0;
+                $more = $side < StrokeLattice::SIDED - 1 ? 1 : 0;
                 $value = $here
                     + self::BLUR * $spread[0] * ($worth[$node + $slower] + $worth[$node + $faster] - 2 * $here)
                     + self::BLUR * $spread[1] * ($worth[$node + $lower] + $worth[$node + $higher] - 2 * $here)
-                    + self::BLUR * $spread[2] * ($worth[$node - ($side > 0 ? 1 : 0)] + $worth[$node + ($side < StrokeLattice::SIDED - 1 ? 1 : 0)] - 2 * $here);
+                    + self::BLUR * $spread[2] * ($worth[$node - $less] + $worth[$node + $more] - 2 * $here);
                 $blurred[$node] = $value;
             }
         }

@@ -15,8 +15,18 @@ final class FactTest extends TestCase
     public function testItComesBackFromAFileAsItWas(): void
     {
         $fact = new Fact('reason.example', [
-            'ball' => Ball::Seven, 'cue' => Ball::Cue, 'pocket' => Pocket::FootRight, 'rail' => Rail::Foot, 'others' => [Ball::One, Ball::Nine], 'rails' => [Rail::Left, Rail::Head],
-            'why' => new Fact('lane.scratch', ['pocket' => Pocket::SideLeft]), 'parts' => [new Fact('gap.partlyOpen')], 'chanceShare' => 0.25, 'count' => 3, 'word' => 'solids', 'is' => true,
+            'ball' => Ball::Seven,
+            'cue' => Ball::Cue,
+            'pocket' => Pocket::FootRight,
+            'rail' => Rail::Foot,
+            'others' => [Ball::One, Ball::Nine],
+            'rails' => [Rail::Left, Rail::Head],
+            'why' => new Fact('lane.scratch', ['pocket' => Pocket::SideLeft]),
+            'parts' => [new Fact('gap.partlyOpen')],
+            'chanceShare' => 0.25,
+            'count' => 3,
+            'word' => 'solids',
+            'is' => true,
         ]);
 
         self::assertEquals($fact, Fact::fromArray((array) json_decode(json_encode($fact->toArray(), \JSON_THROW_ON_ERROR), true)));

@@ -24,10 +24,16 @@ use ZigLane\Tests\Table;
 
 final class PlanFileTest extends TestCase
 {
-    /** Everything that is written is read: legs with odds, lane, risks, zone, reasons and misses, the tally, and the plans beside the best. */
+    /**
+     * Everything that is written is read: legs with odds, lane, risks, zone, reasons and misses, the tally, and the plans beside the best.
+     */
     public function testAPlanComesBackAsItWasWritten(): void
     {
-        $rack = (new Rack(Game::NineBall, Table::layout([2 => [1.6, 0.9], 9 => [0.5, 0.4]]), player: new ExecutionErrors(0.035, 0.04, 0.8, 0.8)))->inHand(BallInHand::Anywhere);
+        $rack = (new Rack(
+            Game::NineBall,
+            Table::layout([2 => [1.6, 0.9], 9 => [0.5, 0.4]]),
+            player: new ExecutionErrors(0.035, 0.04, 0.8, 0.8),
+        ))->inHand(BallInHand::Anywhere);
         $planning = new Planning($rack);
         for ($block = 0; $block < 4; ++$block) {
             $planning->step();
@@ -49,7 +55,10 @@ final class PlanFileTest extends TestCase
 
     private static function assertPlans(Plan $plan, Plan $read): void
     {
-        self::assertEquals([$plan->rack, $plan->group, $plan->replays, $plan->end], [$read->rack, $read->group, $read->replays, $read->end]);
+        self::assertEquals(
+            [$plan->rack, $plan->group, $plan->replays, $plan->end],
+            [$read->rack, $read->group, $read->replays, $read->end],
+        );
         self::assertEquals($plan->differs?->kind, $read->differs?->kind);
         self::assertNear($plan->place, $read->place);
         self::assertCount(\count($plan->legs), $read->legs);
@@ -66,17 +75,34 @@ final class PlanFileTest extends TestCase
         }
         self::assertNear($leg->landing, $read->landing);
         self::assertNear($leg->ghost, $read->ghost);
-        self::assertEqualsWithDelta([$leg->direction, $leg->cut, $leg->make, $leg->position, $leg->runOut], [$read->direction, $read->cut, $read->make, $read->position, $read->runOut], 0.006);
+        self::assertEqualsWithDelta(
+            [$leg->direction, $leg->cut, $leg->make, $leg->position, $leg->runOut],
+            [$read->direction, $read->cut, $read->make, $read->position, $read->runOut],
+            0.006,
+        );
         self::assertEqualsWithDelta($leg->risks->toArray(), $read->risks->toArray(), 1e-4);
         self::assertSame([$leg->misses?->count, $leg->misses?->fouls], [$read->misses?->count, $read->misses?->fouls]);
-        self::assertSame(array_map(static fn ($point): string => $point->rail->value, $leg->cushions), array_map(static fn ($point): string => $point->rail->value, $read->cushions));
-        self::assertSame(array_map(static fn ($level): array => [$level->least, \count($level->rings)], $leg->zone), array_map(static fn ($level): array => [$level->least, \count($level->rings)], $read->zone));
+        self::assertSame(
+            array_map(static fn ($point): string => $point->rail->value, $leg->cushions),
+            array_map(static fn ($point): string => $point->rail->value, $read->cushions),
+        );
+        self::assertSame(
+            array_map(static fn ($level): array => [$level->least, \count($level->rings)], $leg->zone),
+            array_map(static fn ($level): array => [$level->least, \count($level->rings)], $read->zone),
+        );
         self::assertSame(null === $leg->lane, null === $read->lane);
         if (null !== $leg->lane && null !== $read->lane) {
-            self::assertEqualsWithDelta([$leg->lane->slower, $leg->lane->harder, $leg->lane->length()], [$read->lane->slower, $read->lane->harder, $read->lane->length()], 0.002);
+            self::assertEqualsWithDelta(
+                [$leg->lane->slower, $leg->lane->harder, $leg->lane->length()],
+                [$read->lane->slower, $read->lane->harder, $read->lane->length()],
+                0.002,
+            );
             self::assertSame([$leg->lane->short?->kind, $leg->lane->long?->kind], [$read->lane->short?->kind, $read->lane->long?->kind]);
         }
-        self::assertSame(array_map(static fn (Fact $reason): string => $reason->kind, $leg->reasons), array_map(static fn (Fact $reason): string => $reason->kind, $read->reasons));
+        self::assertSame(
+            array_map(static fn (Fact $reason): string => $reason->kind, $leg->reasons),
+            array_map(static fn (Fact $reason): string => $reason->kind, $read->reasons),
+        );
     }
 
     private static function assertNear(?Spot $one, ?Spot $other): void
@@ -85,7 +111,10 @@ final class PlanFileTest extends TestCase
         self::assertLessThan(2e-6, null === $one || null === $other ? 0.0 : $one->distanceTo($other));
     }
 
-    /** A file of version 1, as it was written until November 2026: its legs begin where the ones before them end, and its reasons are sentences. */
+    /**
+     * A file of version 1, as it was written until November 2026: its legs begin where the ones before them end, and its reasons are
+     * sentences.
+     */
     public function testVersionOneIsStillRead(): void
     {
         $json = (string) file_get_contents(__DIR__.'/two-legs.v1.plan.json');
@@ -95,7 +124,10 @@ final class PlanFileTest extends TestCase
         self::assertEquals(LegChain::play($plan->placed(), $plan->choices())->before(2)->layout, $plan->legs[1]->before);
         self::assertSame([40, 0.85], [$plan->replays->tries, $plan->replays->chance()]);
         self::assertSame([0.97, 0.91, 0.85], [$plan->legs[0]->make, $plan->legs[0]->position, $plan->legs[0]->runOut]);
-        self::assertEquals([new Fact('reason.told', ['text' => 'comes into the line of the 9, room for 24 % softer and 31 % harder'])], $plan->legs[0]->reasons);
+        self::assertEquals(
+            [new Fact('reason.told', ['text' => 'comes into the line of the 9, room for 24 % softer and 31 % harder'])],
+            $plan->legs[0]->reasons,
+        );
         self::assertSame(2, $plan->legs[0]->misses?->fouls);
     }
 
@@ -103,7 +135,10 @@ final class PlanFileTest extends TestCase
     public function testAFileMayHoldStrokesOnly(): void
     {
         $plan = PlanFile::parse(json_encode(self::small(), \JSON_THROW_ON_ERROR))->best();
-        self::assertEquals([Ball::Two, Pocket::FootLeft, null, null], [$plan->legs[0]->choice->ball, $plan->legs[0]->choice->pocket, $plan->legs[0]->make, $plan->legs[0]->runOut]);
+        self::assertEquals(
+            [Ball::Two, Pocket::FootLeft, null, null],
+            [$plan->legs[0]->choice->ball, $plan->legs[0]->choice->pocket, $plan->legs[0]->make, $plan->legs[0]->runOut],
+        );
         self::assertGreaterThan(1.0, $plan->legs[0]->cut);
         self::assertSame(0, $plan->replays->tries);
     }
@@ -134,7 +169,11 @@ final class PlanFileTest extends TestCase
         yield 'a pocket that is none' => ['{"legs": [{"pocket": "XX"}]}', 'legs.0.pocket', 'file.choice'];
         yield 'a speed that is none' => ['{"legs": [{"stroke": {"speed": 99}}]}', 'legs.0.stroke.speed', 'file.number'];
         yield 'a miscue' => ['{"legs": [{"stroke": {"side": 0.6}}]}', 'legs.0.stroke', 'stroke.miscue'];
-        yield 'balls that overlap before a leg' => ['{"legs": [{"before": {"cue": [1.0, 0.5], "2": [1.01, 0.5]}}]}', 'legs.0.before.2', 'layout.overlap'];
+        yield 'balls that overlap before a leg' => [
+            '{"legs": [{"before": {"cue": [1.0, 0.5], "2": [1.01, 0.5]}}]}',
+            'legs.0.before.2',
+            'layout.overlap',
+        ];
         yield 'a layout before a leg that is none' => ['{"legs": [{"before": {"cue": "here"}}]}', 'legs.0.before.cue', 'file.twoNumbers'];
         yield 'a leg that cannot be played' => ['{"legs": [{"ball": "7"}]}', 'legs', 'layout.notOnTheTable'];
     }
@@ -142,6 +181,16 @@ final class PlanFileTest extends TestCase
     /** @return array<string, mixed> */
     private static function small(): array
     {
-        return ['format' => 'zig-lane/plan', 'version' => 1, 'rack' => ['format' => 'zig-lane/rack', 'version' => 1, 'game' => 'nine-ball', 'layout' => ['cue' => [1.0, 0.5], '2' => [1.6, 0.9]]], 'legs' => [['ball' => '2', 'pocket' => 'FL', 'stroke' => ['speed' => 1.5]]]];
+        return [
+            'format' => 'zig-lane/plan',
+            'version' => 1,
+            'rack' => [
+                'format' => 'zig-lane/rack',
+                'version' => 1,
+                'game' => 'nine-ball',
+                'layout' => ['cue' => [1.0, 0.5], '2' => [1.6, 0.9]],
+            ],
+            'legs' => [['ball' => '2', 'pocket' => 'FL', 'stroke' => ['speed' => 1.5]]],
+        ];
     }
 }

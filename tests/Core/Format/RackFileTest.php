@@ -61,7 +61,9 @@ final class RackFileTest extends TestCase
 
     public function testTheExampleOfTheFormatIsRead(): void
     {
-        $file = RackFile::parse('{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layoutDiamonds": {"cue": [2.0, 1.5], "3": [5.1, 0.9], "7": [6.5, 3.2], "9": [4.4, 2.7]}, "ballInHand": "none", "group": null, "player": {"aim": 0.06, "speed": 0.06, "tipSide": 1.5, "tipHeight": 1.5}, "cue": {"endMassRatio": 30}, "table": {}, "balls": {}}');
+        $file = RackFile::parse(
+            '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layoutDiamonds": {"cue": [2.0, 1.5], "3": [5.1, 0.9], "7": [6.5, 3.2], "9": [4.4, 2.7]}, "ballInHand": "none", "group": null, "player": {"aim": 0.06, "speed": 0.06, "tipSide": 1.5, "tipHeight": 1.5}, "cue": {"endMassRatio": 30}, "table": {}, "balls": {}}',
+        );
 
         self::assertSame(Game::NineBall, $file->rack->game);
         self::assertSame(BallInHand::None, $file->rack->ballInHand);
@@ -72,7 +74,9 @@ final class RackFileTest extends TestCase
     public function testFaultsAreAllTold(): void
     {
         try {
-            RackFile::parse('{"format": "zig-lane/rack", "version": 1, "game": "snooker", "layoutDiamonds": {"cue": [2, 1]}, "ballInHand": "kitchen", "rules": {"callsNine": 1, "any": true}, "shot": {"ball": "cue", "pocket": "XX", "speed": 1}}');
+            RackFile::parse(
+                '{"format": "zig-lane/rack", "version": 1, "game": "snooker", "layoutDiamonds": {"cue": [2, 1]}, "ballInHand": "kitchen", "rules": {"callsNine": 1, "any": true}, "shot": {"ball": "cue", "pocket": "XX", "speed": 1}}',
+            );
             self::fail('the file was let through');
         } catch (InvalidFile $e) {
             self::assertSame([
@@ -88,7 +92,10 @@ final class RackFileTest extends TestCase
 
     public function testABallThatTheGameDoesNotUseIsRefused(): void
     {
-        self::assertSame('The 12 is not used in nine-ball, which is played with the 1 to the 9.', Told::refusal(static fn (): Rack => new Rack(Game::NineBall, Table::layout([12 => [1.0, 0.5]])), IllegalLayout::class));
+        self::assertSame(
+            'The 12 is not used in nine-ball, which is played with the 1 to the 9.',
+            Told::refusal(static fn (): Rack => new Rack(Game::NineBall, Table::layout([12 => [1.0, 0.5]])), IllegalLayout::class),
+        );
     }
 
     public function testAnImpossibleRackCannotBeMade(): void

@@ -86,13 +86,23 @@ final class ClusterTest extends TestCase
     {
         $d = 2 * self::R;
         $cluster = self::cluster(new BallSet());
-        $bodies = Table::bodies([1.0 - \sqrt($d ** 2 - 1e-4), 0.61], [1.0, 0.6], [1.0 + $d * 0.9, 0.6 + $d * \sqrt(1 - 0.81)], [1.0 + $d, 0.6 - 0.002]);
+        $bodies = Table::bodies(
+            [1.0 - \sqrt($d ** 2 - 1e-4), 0.61],
+            [1.0, 0.6],
+            [1.0 + $d * 0.9, 0.6 + $d * \sqrt(1 - 0.81)],
+            [1.0 + $d, 0.6 - 0.002],
+        );
         $bodies[0]->vx = 5.0;
         $cluster->part($bodies, $bodies, 0.0);
 
         self::assertEqualsWithDelta(5.0, array_sum(array_map(static fn (Body $body): float => $body->vx, $bodies)), 0.01);
         self::assertEqualsWithDelta(0.0, array_sum(array_map(static fn (Body $body): float => $body->vy, $bodies)), 0.01);
-        $energy = array_sum(array_map(static fn (Body $body): float => $body->vx ** 2 + $body->vy ** 2 + 0.4 * self::R ** 2 * ($body->wx ** 2 + $body->wy ** 2 + $body->wz ** 2), $bodies));
+        $energy = array_sum(array_map(
+            static fn (Body $body): float => $body->vx ** 2
+                + $body->vy ** 2
+                + 0.4 * self::R ** 2 * ($body->wx ** 2 + $body->wy ** 2 + $body->wz ** 2),
+            $bodies,
+        ));
         self::assertLessThan(25.0, $energy);
         self::assertGreaterThan(20.0, $energy);
     }
@@ -104,7 +114,15 @@ final class ClusterTest extends TestCase
         foreach ([80, 160] as $steps) {
             $d = 2 * self::R;
             $simulator = new EventSimulator(tolerances: new Tolerances(clusterSteps: $steps));
-            $outcome = $simulator->release(Table::layout([0 => [0.7, 0.601], 1 => [1.0, 0.6], 2 => [1.0 + $d * \sqrt(3) / 2, 0.6 + self::R], 3 => [1.0 + $d * \sqrt(3) / 2, 0.6 - self::R]]), [0 => [6.0, 0.0, 0.0, 0.0, 0.0]]);
+            $outcome = $simulator->release(
+                Table::layout([
+                    0 => [0.7, 0.601],
+                    1 => [1.0, 0.6],
+                    2 => [1.0 + $d * \sqrt(3) / 2, 0.6 + self::R],
+                    3 => [1.0 + $d * \sqrt(3) / 2, 0.6 - self::R],
+                ]),
+                [0 => [6.0, 0.0, 0.0, 0.0, 0.0]],
+            );
             $time = ($outcome->firstContact()->time ?? 0.0) + 0.003;
             $speeds[] = array_map(static fn ($trajectory): float => $trajectory->speed($time), $outcome->trajectories);
         }
@@ -114,13 +132,23 @@ final class ClusterTest extends TestCase
     }
 
     /**
-     * A ball frozen to the rail with another frozen to it: the stage leaves it pressed to the rail with no speed towards it and friction that
-     * turns it there. It must not be met for ever at one instant.
+     * A ball frozen to the rail with another frozen to it: the stage leaves it pressed to the rail with no speed towards it and friction
+     * that turns it there. It must not be met for ever at one instant.
      */
     public function testABallThatIsLeftPressedToTheRailComesAway(): void
     {
-        $layout = Table::layout([0 => [0.8255, 0.4445], 1 => [1.651, 0.254], 2 => [2.00025, 0.92075], 3 => [2.4539575, 0.508], 4 => [2.54 - self::R, 0.508], 5 => [0.4445, 0.92075]]);
-        $outcome = (new EventSimulator())->release($layout, [0 => [4.369480349303943, -1.290446432575796, 47.28421353914959, 159.3980270036226, 5.7374088049416585]]);
+        $layout = Table::layout([
+            0 => [0.8255, 0.4445],
+            1 => [1.651, 0.254],
+            2 => [2.00025, 0.92075],
+            3 => [2.4539575, 0.508],
+            4 => [2.54 - self::R, 0.508],
+            5 => [0.4445, 0.92075],
+        ]);
+        $outcome = (new EventSimulator())->release(
+            $layout,
+            [0 => [4.369480349303943, -1.290446432575796, 47.28421353914959, 159.3980270036226, 5.7374088049416585]],
+        );
 
         self::assertGreaterThan(2.0, $outcome->duration());
         self::assertLessThan(200, \count($outcome->events));

@@ -128,7 +128,10 @@ final class ConservationTest extends TestCase
         $number = 1;
         for ($row = 0; $row < 5; ++$row) {
             for ($k = 0; $k <= $row; ++$k) {
-                $layout = $layout->with(Ball::from($number++), Spot::metres(1.905 + $row * $d * \sqrt(3) / 2, 0.635 + ($k - $row / 2) * $d));
+                $layout = $layout->with(
+                    Ball::from($number++),
+                    Spot::metres(1.905 + $row * $d * \sqrt(3) / 2, 0.635 + ($k - $row / 2) * $d),
+                );
             }
         }
         $table = new Table();
@@ -156,7 +159,13 @@ final class ConservationTest extends TestCase
     {
         $simulator = new EventSimulator(tolerances: new Tolerances(maxSteps: 5));
 
-        self::assertStringContainsString('stopped after 5 steps', Told::refusal(static fn (): Outcome => $simulator->play(Table::layout([0 => [0.5, 0.6], 1 => [1.2, 0.61]]), Strike::degrees(0.0, 3.0)), SimulationLimit::class));
+        self::assertStringContainsString(
+            'stopped after 5 steps',
+            Told::refusal(
+                static fn (): Outcome => $simulator->play(Table::layout([0 => [0.5, 0.6], 1 => [1.2, 0.61]]), Strike::degrees(0.0, 3.0)),
+                SimulationLimit::class,
+            ),
+        );
     }
 
     public function testTheSameShotGivesTheSameOutcomeToTheLastBit(): void
@@ -188,7 +197,10 @@ final class ConservationTest extends TestCase
     {
         // Just enough to reach the hole's edge and stop a little inside it.
         $speed = \sqrt(2 * 0.01 * 9.81 * 0.15);
-        $outcome = (new Table())->simulator()->release(Table::layout([3 => [1.27, 0.12]]), [3 => [0.0, -$speed, $speed / Table::R, 0.0, 0.0]]);
+        $outcome = (new Table())->simulator()->release(
+            Table::layout([3 => [1.27, 0.12]]),
+            [3 => [0.0, -$speed, $speed / Table::R, 0.0, 0.0]],
+        );
 
         self::assertSame(Pocket::SideRight, $outcome->pocketOf(Ball::Three));
     }
@@ -206,7 +218,10 @@ final class ConservationTest extends TestCase
     private static function assertEnergyFalls(Table $table, Outcome $outcome): void
     {
         $before = \INF;
-        $times = array_unique([...array_map(static fn ($event): float => $event->time, $outcome->events), ...range(0.0, $outcome->duration(), max(1e-3, $outcome->duration() / 50))]);
+        $times = array_unique([
+            ...array_map(static fn ($event): float => $event->time, $outcome->events),
+            ...range(0.0, $outcome->duration(), max(1e-3, $outcome->duration() / 50)),
+        ]);
         sort($times);
         foreach ($times as $time) {
             foreach ($outcome->trajectories as $trajectory) {
@@ -226,6 +241,12 @@ final class ConservationTest extends TestCase
         $offset = $random->float(0, 0.5);
         $hour = $random->float(0, 2 * \M_PI);
 
-        return Strike::degrees($random->float(0, 360), $random->float(0.2, 9.0), $offset * sin($hour), $offset * cos($hour), $random->float(0, 15));
+        return Strike::degrees(
+            $random->float(0, 360),
+            $random->float(0.2, 9.0),
+            $offset * sin($hour),
+            $offset * cos($hour),
+            $random->float(0, 15),
+        );
     }
 }

@@ -36,7 +36,12 @@ final class EngineNumbersTest extends TestCase
         self::assertEqualsWithDelta($table->cornerMouth / 2, $pocket[Surfaces::HOLE_RADIUS], 1e-12);
         self::assertEqualsWithDelta(1.0, hypot($pocket[Surfaces::AXIS_X], $pocket[Surfaces::AXIS_Y]), 1e-12);
         self::assertEqualsWithDelta(($pocket[Surfaces::NOSE] + $pocket[Surfaces::NOSE + 2]) / 2, $pocket[Surfaces::MOUTH_X], 1e-12);
-        self::assertEqualsWithDelta(0.0, $pocket[Surfaces::NORMAL] * $pocket[Surfaces::FACING_ALONG] + $pocket[Surfaces::NORMAL + 1] * $pocket[Surfaces::FACING_ALONG + 1], 1e-12);
+        self::assertEqualsWithDelta(
+            0.0,
+            $pocket[Surfaces::NORMAL] * $pocket[Surfaces::FACING_ALONG]
+                + $pocket[Surfaces::NORMAL + 1] * $pocket[Surfaces::FACING_ALONG + 1],
+            1e-12,
+        );
     }
 
     public function testAnEventIsUnpackedAsItWasPacked(): void
@@ -44,15 +49,24 @@ final class EngineNumbersTest extends TestCase
         foreach ([0, 7, 15, 31] as $ball) {
             foreach ([0, 1, 15, 30] as $other) {
                 $event = PackedEvent::meeting($ball, $other);
-                self::assertSame([PackedEvent::BALL, $ball, $other, -1], [PackedEvent::kind($event), PackedEvent::ball($event), PackedEvent::other($event), PackedEvent::place($event)]);
+                self::assertSame(
+                    [PackedEvent::BALL, $ball, $other, -1],
+                    [PackedEvent::kind($event), PackedEvent::ball($event), PackedEvent::other($event), PackedEvent::place($event)],
+                );
             }
             foreach ([PackedEvent::CUSHION, PackedEvent::JAW, PackedEvent::POCKET] as $kind) {
                 $event = PackedEvent::at($kind, $ball, 5);
-                self::assertSame([$kind, $ball, -1, 5], [PackedEvent::kind($event), PackedEvent::ball($event), PackedEvent::other($event), PackedEvent::place($event)]);
+                self::assertSame(
+                    [$kind, $ball, -1, 5],
+                    [PackedEvent::kind($event), PackedEvent::ball($event), PackedEvent::other($event), PackedEvent::place($event)],
+                );
             }
             foreach ([PackedEvent::ROLL, PackedEvent::REST] as $kind) {
                 $event = PackedEvent::alone($kind, $ball);
-                self::assertSame([$kind, $ball, -1, -1], [PackedEvent::kind($event), PackedEvent::ball($event), PackedEvent::other($event), PackedEvent::place($event)]);
+                self::assertSame(
+                    [$kind, $ball, -1, -1],
+                    [PackedEvent::kind($event), PackedEvent::ball($event), PackedEvent::other($event), PackedEvent::place($event)],
+                );
             }
         }
     }

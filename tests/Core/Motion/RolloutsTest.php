@@ -20,7 +20,13 @@ final class RolloutsTest extends TestCase
         $chance = new Chance(77);
         for ($i = 0; $i < 150; ++$i) {
             $layout = (new Table())->randomLayout($chance, $chance->int(2, 12), 0.15);
-            $strike = Strike::degrees($chance->float(0, 360), $chance->float(0.5, 6.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 3.0);
+            $strike = Strike::degrees(
+                $chance->float(0, 360),
+                $chance->float(0.5, 6.0),
+                $chance->float(-0.3, 0.3),
+                $chance->float(-0.3, 0.3),
+                3.0,
+            );
             $outcome = $simulator->play($layout, $strike);
             $ending = $simulator->rollouts($layout)->play($strike);
 
@@ -55,7 +61,13 @@ final class RolloutsTest extends TestCase
             $layout = (new Table())->randomLayout($chance, 12, 0.6);
             $rollouts = $simulator->rollouts($layout);
             for ($k = 0; $k < 20; ++$k) {
-                $strike = Strike::degrees($chance->float(0, 360), $chance->float(1.0, 7.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 2.0);
+                $strike = Strike::degrees(
+                    $chance->float(0, 360),
+                    $chance->float(1.0, 7.0),
+                    $chance->float(-0.3, 0.3),
+                    $chance->float(-0.3, 0.3),
+                    2.0,
+                );
 
                 self::assertEquals($simulator->rollouts($layout)->play($strike), $rollouts->play($strike), "layout $i, stroke $k");
             }
@@ -71,7 +83,12 @@ final class RolloutsTest extends TestCase
         $rollouts = $simulator->rollouts($layout);
         for ($i = 0; $i < 300; ++$i) {
             $ball = Ball::from(1 + $i % 4);
-            $strike = Strike::degrees(rad2deg($layout->spot(Ball::Cue)->directionTo($layout->spot($ball))) + $chance->float(-2, 2), $chance->float(0.5, 5.0), $chance->float(-0.3, 0.3), 0.0);
+            $strike = Strike::degrees(
+                rad2deg($layout->spot(Ball::Cue)->directionTo($layout->spot($ball))) + $chance->float(-2, 2),
+                $chance->float(0.5, 5.0),
+                $chance->float(-0.3, 0.3),
+                0.0,
+            );
 
             self::assertEquals($simulator->rollouts($layout)->play($strike), $rollouts->play($strike), "stroke $i");
         }

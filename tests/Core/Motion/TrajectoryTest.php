@@ -57,7 +57,10 @@ final class TrajectoryTest extends TestCase
 
     public function testFewPointsDrawThePathWithinHalfAMillimetre(): void
     {
-        $trajectory = (new Table())->simulator()->play(Table::layout([0 => [0.5, 0.6]]), Strike::degrees(35.0, 2.5, 0.4, 0.2, 25.0))->trajectory(Ball::Cue);
+        $trajectory = (new Table())->simulator()->play(
+            Table::layout([0 => [0.5, 0.6]]),
+            Strike::degrees(35.0, 2.5, 0.4, 0.2, 25.0),
+        )->trajectory(Ball::Cue);
         $points = $trajectory->points();
 
         self::assertLessThan(10 * \count($trajectory->segments), \count($points));

@@ -40,17 +40,35 @@ final class FrozenBallTest extends TestCase
     #[DataProvider('balls')]
     public function testItsPotIsAimedFromTheBedAndItsChanceIsAsSimulated(array $cue, array $object, Pocket $pocket): void
     {
-        $rack = new Rack(Game::NineBall, Table::layout([0 => $cue, 9 => $object]), player: new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']));
+        $rack = new Rack(
+            Game::NineBall,
+            Table::layout([0 => $cue, 9 => $object]),
+            player: new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']),
+        );
         $line = PotModel::find($rack->layout, Ball::Nine, $pocket, new ShotSolver(), $rack->player);
         self::assertNotNull($line);
-        self::assertGreaterThanOrEqual(Table::R, min($line->ghost->x, $line->ghost->y, $rack->equipment->table->length - $line->ghost->x, $rack->equipment->table->width() - $line->ghost->y));
+        self::assertGreaterThanOrEqual(
+            Table::R,
+            min(
+                $line->ghost->x,
+                $line->ghost->y,
+                $rack->equipment->table->length - $line->ghost->x,
+                $rack->equipment->table->width() - $line->ghost->y,
+            ),
+        );
 
         $spot = $rack->layout->spot(Ball::Cue);
-        $shot = (new ShotSolver($rack->equipment))->solve($rack->layout, new ShotChoice(Ball::Nine, $pocket, $line->stroke($spot), $line->asideMetres()));
+        $shot = (new ShotSolver($rack->equipment))->solve(
+            $rack->layout,
+            new ShotChoice(Ball::Nine, $pocket, $line->stroke($spot), $line->asideMetres()),
+        );
         $made = Trials::of($shot, new ShotSolver(), $rack->player, 400)->chance();
         self::assertGreaterThan(0.5, $made);
         self::assertEqualsWithDelta($made, $line->chance($spot), 0.15);
         // So the planner knows it as a way into a pocket.
-        self::assertContains($pocket, array_map(static fn ($way): Pocket => $way->pocket, PlannerTables::of($rack, Order::of(Game::NineBall))->pots(Ball::Nine)));
+        self::assertContains(
+            $pocket,
+            array_map(static fn ($way): Pocket => $way->pocket, PlannerTables::of($rack, Order::of(Game::NineBall))->pots(Ball::Nine)),
+        );
     }
 }

@@ -70,13 +70,24 @@ final class OddsTest extends TestCase
             $inside = array_filter($trials->landings, static fn (Spot $spot): bool => self::isInside($spot, $outline));
             self::assertGreaterThanOrEqual($share - 0.01, \count($inside) / \count($trials->landings));
         }
-        self::assertLessThan(\count($trials->landings), \count(array_filter($trials->landings, static fn (Spot $spot): bool => self::isInside($spot, $trials->outline(0.68)))));
+        self::assertLessThan(
+            \count($trials->landings),
+            \count(array_filter($trials->landings, static fn (Spot $spot): bool => self::isInside($spot, $trials->outline(0.68)))),
+        );
     }
 
     public function testHooksAndStruckBallsAreCounted(): void
     {
         // The cue ball stops near where the 4 was; the 9 stands close behind a wall of balls.
-        $layout = Table::layout([0 => [1.6, 0.9], 4 => [2.1, 1.1], 5 => [0.6, 0.5], 6 => [0.6, 0.57], 7 => [0.6, 0.43], 8 => [0.6, 0.64], 9 => [0.4, 0.5]]);
+        $layout = Table::layout([
+            0 => [1.6, 0.9],
+            4 => [2.1, 1.1],
+            5 => [0.6, 0.5],
+            6 => [0.6, 0.57],
+            7 => [0.6, 0.43],
+            8 => [0.6, 0.64],
+            9 => [0.4, 0.5],
+        ]);
         $shot = (new ShotSolver())->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.2)));
         $trials = Trials::of($shot, new ShotSolver(), new ExecutionErrors(), 60, 1, Ball::Nine);
 
@@ -91,7 +102,10 @@ final class OddsTest extends TestCase
         $shot = self::shot();
         $simulator = new EventSimulator();
         $window = Window::of($shot, new ShotSolver());
-        $goes = static fn (float $turn): bool => Pocket::FootLeft === $simulator->play($shot->layout, $shot->strike->withDirection($shot->strike->direction + $turn))->pocketOf(Ball::Four);
+        $goes = static fn (float $turn): bool => Pocket::FootLeft === $simulator->play(
+            $shot->layout,
+            $shot->strike->withDirection($shot->strike->direction + $turn),
+        )->pocketOf(Ball::Four);
 
         self::assertGreaterThan(0.0005, $window->left);
         foreach ([$window->left, -$window->right] as $edge) {
@@ -163,10 +177,15 @@ final class OddsTest extends TestCase
         $lands = static function (float $share) use ($shot, $lines, $least): bool {
             $outcome = (new EventSimulator())->play($shot->layout, $shot->strike->withSpeed($share * $shot->strike->speed));
 
-            return Pocket::FootLeft === $outcome->pocketOf(Ball::Four) && !$outcome->isScratch() && Zone::best($lines, $outcome->final->spot(Ball::Cue)) >= $least;
+            return Pocket::FootLeft === $outcome->pocketOf(Ball::Four)
+                && !$outcome->isScratch()
+                && Zone::best($lines, $outcome->final->spot(Ball::Cue)) >= $least;
         };
         self::assertTrue(null !== $lane->short || null !== $lane->long);
-        foreach (array_filter([[$lane->short, -$lane->slower], [$lane->long, $lane->harder]], static fn (array $edge): bool => null !== $edge[0]) as [, $edge]) {
+        foreach (array_filter(
+            [[$lane->short, -$lane->slower], [$lane->long, $lane->harder]],
+            static fn (array $edge): bool => null !== $edge[0],
+        ) as [, $edge]) {
             self::assertTrue($lands(1 + 0.99 * $edge));
             self::assertFalse($lands(1 + $edge + 0.001 * ($edge <=> 0)));
         }
@@ -189,7 +208,10 @@ final class OddsTest extends TestCase
     {
         $layout = Table::layout([0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]]);
 
-        return (new ShotSolver())->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.1, 0.1), 1.8, 1.0)));
+        return (new ShotSolver())->solve(
+            $layout,
+            new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.1, 0.1), 1.8, 1.0)),
+        );
     }
 
     private static function line(Layout $layout, Ball $ball, Pocket $pocket): ?PotModel

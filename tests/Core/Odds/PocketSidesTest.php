@@ -34,7 +34,10 @@ final class PocketSidesTest extends TestCase
         foreach ([0.25, 0.5, 0.75] as $share) {
             $shot = self::solved([0 => [1.0, 0.31], 1 => [1.6, 0.06]], 1.2, $rail['from'] + $share * ($rail['to'] - $rail['from']));
             self::assertTrue($shot->isMade());
-            $met = array_values(array_filter($shot->outcome->eventsOf(Ball::One), static fn ($event): bool => EventKind::Cushion === $event->kind || EventKind::Jaw === $event->kind));
+            $met = array_values(array_filter(
+                $shot->outcome->eventsOf(Ball::One),
+                static fn ($event): bool => EventKind::Cushion === $event->kind || EventKind::Jaw === $event->kind,
+            ));
             self::assertSame(EventKind::Cushion, $met[0]->kind);
             self::assertSame(Rail::Right, $met[0]->rail);
         }
@@ -70,6 +73,9 @@ final class PocketSidesTest extends TestCase
     /** @param array<int, array{float, float}> $spots */
     private static function solved(array $spots, float $speed, float $aside): SolvedShot
     {
-        return (new ShotSolver())->solve(Table::layout($spots), new ShotChoice(Ball::One, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), $speed, 2.0), $aside));
+        return (new ShotSolver())->solve(
+            Table::layout($spots),
+            new ShotChoice(Ball::One, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), $speed, 2.0), $aside),
+        );
     }
 }

@@ -67,7 +67,11 @@ final class BreakOffTest extends TestCase
     /** The plan ends with it, and what is drawn of the plan is the same shot into the same rack. */
     public function testAPlanEndsWithTheBreakShot(): void
     {
-        $rack = new Rack(Game::StraightPool, Table::layout([0 => [0.9, 0.5], 4 => [1.83, 0.36], 7 => [1.3, 0.14]]), player: new ExecutionErrors(0.02, 0.03, 0.5, 0.5));
+        $rack = new Rack(
+            Game::StraightPool,
+            Table::layout([0 => [0.9, 0.5], 4 => [1.83, 0.36], 7 => [1.3, 0.14]]),
+            player: new ExecutionErrors(0.02, 0.03, 0.5, 0.5),
+        );
         $planning = new Planning($rack);
         $planning->step();
         $plan = $planning->plans()[0];
@@ -85,7 +89,10 @@ final class BreakOffTest extends TestCase
         $opened = (new ShotSolver())->solve($legs[1]->before, $legs[1]->choice)->outcome->final;
         self::assertContainsEquals(Reason::breakShot(BreakOff::opened($legs[1]->before, $opened), BreakOff::MOVED), $legs[1]->reasons);
         // Then on: the easiest pot of the opened rack, with the chance that it has there.
-        $then = array_values(array_filter($legs[1]->reasons, static fn (Fact $reason): bool => 'reason.thenOn' === $reason->kind))[0]->values;
+        $then = array_values(array_filter(
+            $legs[1]->reasons,
+            static fn (Fact $reason): bool => 'reason.thenOn' === $reason->kind,
+        ))[0]->values;
         [$ball, $pocket] = [$then['ball'], $then['pocket']];
         self::assertInstanceOf(Ball::class, $ball);
         self::assertInstanceOf(Pocket::class, $pocket);

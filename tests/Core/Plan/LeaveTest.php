@@ -50,7 +50,13 @@ final class LeaveTest extends TestCase
         $layout = Table::layout([0 => [0.6, 0.635], 5 => [1.9, 0.635], 9 => [0.9, 0.635]]);
         self::assertSame(0.0, (new Leave(new Rack(Game::NineBall, $layout), new ShotSolver()))->toOther($layout, null));
         // The 9 is not his ball to shoot; without the 5 it would be.
-        self::assertGreaterThan(0.2, (new Leave(new Rack(Game::NineBall, $layout->without(Ball::Five)), new ShotSolver()))->toOther($layout->without(Ball::Five), null));
+        self::assertGreaterThan(
+            0.2,
+            (new Leave(new Rack(Game::NineBall, $layout->without(Ball::Five)), new ShotSolver()))->toOther(
+                $layout->without(Ball::Five),
+                null,
+            ),
+        );
     }
 
     public function testInEightBallTheOtherPlayerHasTheOtherGroup(): void
@@ -108,7 +114,11 @@ final class LeaveTest extends TestCase
     /** With the weight set a shot is worth as much less as its misses and fouls hand over. */
     public function testTheWeightOfTheTwoWayShotPricesWhatIsHandedOver(): void
     {
-        $rack = new Rack(Game::NineBall, Table::layout([0 => [1.2, 0.5], 7 => [1.9, 0.8], 8 => [0.5, 0.3], 9 => [1.5, 1.0]]), player: new ExecutionErrors(0.12, 0.1, 2.0, 2.0));
+        $rack = new Rack(
+            Game::NineBall,
+            Table::layout([0 => [1.2, 0.5], 7 => [1.9, 0.8], 8 => [0.5, 0.3], 9 => [1.5, 1.0]]),
+            player: new ExecutionErrors(0.12, 0.1, 2.0, 2.0),
+        );
         $values = new ValueTable(PlannerTables::of($rack, Order::of(Game::NineBall)), new PlanConstraints());
         $plain = new Policy($values);
         $wary = new Policy($values, null, new Weights(miss: 10.0));
@@ -117,8 +127,17 @@ final class LeaveTest extends TestCase
             $option = $plain->tried($rack->layout, $choice, 60, 3);
             self::assertNotNull($option);
             $priced = ($option->value - ($wary->tried($rack->layout, $choice, 60, 3)->value ?? 0.0)) / 0.1;
-            $trials = Trials::of((new ShotSolver($rack->equipment))->solve($rack->layout, $option->choice), new ShotSolver(), $rack->player, 200, 77);
-            $misses = MissLeave::of($trials->misses, $rack->layout, null, $option->choice, new Referee(Game::NineBall), new Leave($rack, new ShotSolver()));
+            $trials = Trials::of(
+                (new ShotSolver($rack->equipment))->solve($rack->layout, $option->choice),
+                new ShotSolver(),
+                $rack->player,
+                200,
+                77,
+            );
+            $misses = MissLeave::of(
+                $trials->misses, $rack->layout, null, $option->choice, new Referee(Game::NineBall),
+                new Leave($rack, new ShotSolver()),
+            );
             $scratches = array_sum($trials->scratches);
             $handed = ($misses->fouls + $trials->miscues + $scratches + ($misses->count - $misses->fouls) * ($misses->chance ?? 0.0)) / 200;
             self::assertGreaterThan(0.0, $priced);

@@ -86,12 +86,16 @@ final class PlanSearchTest extends TestCase
                     $found[$candidate][$block] ??= $search->block($candidates[$candidate], $block);
                 }
             }
-            $best = ReplaySchedule::best($found);
-            $done[] = [$best, array_map(static fn (Candidate $candidate): array => [$candidate->option->choice, $candidate->option->value], $candidates), array_map(static fn (array $blocks): array => Tally::sum($blocks)->toArray(), array_map(static function (array $blocks): array {
+            $tallies = [];
+            foreach ($found as $blocks) {
                 ksort($blocks);
-
-                return $blocks;
-            }, $found))];
+                $tallies[] = Tally::sum($blocks)->toArray();
+            }
+            $done[] = [
+                ReplaySchedule::best($found),
+                array_map(static fn (Candidate $way): array => [$way->option->choice, $way->option->value], $candidates),
+                $tallies,
+            ];
         }
         self::assertEquals($done[0], $done[1]);
     }
@@ -147,7 +151,11 @@ final class PlanSearchTest extends TestCase
         $rehearsed = PlanRehearsal::of($plan, 200, 99, true);
         $p = $plan->replays->chance();
 
-        self::assertEqualsWithDelta($p, $rehearsed->chance(), 3 * \sqrt($p * (1 - $p) * (1 / 200 + 1 / max(1, $plan->replays->tries))) + 0.005);
+        self::assertEqualsWithDelta(
+            $p,
+            $rehearsed->chance(),
+            3 * \sqrt($p * (1 - $p) * (1 / 200 + 1 / max(1, $plan->replays->tries))) + 0.005,
+        );
         // Without planning again it is worse or as good, never better by more than chance.
         self::assertLessThanOrEqual($rehearsed->chance() + 0.12, PlanRehearsal::of($plan, 200, 99)->chance());
     }
@@ -197,7 +205,10 @@ final class PlanSearchTest extends TestCase
     {
         $plain = self::planned(self::open(), 0);
         $soft = self::planned(self::open(), 0, weights: new Weights(travel: 10.0));
-        $speed = static fn (Plan $plan): float => array_sum(array_map(static fn (Leg $leg): float => $leg->choice->stroke->speed, $plan->legs));
+        $speed = static fn (Plan $plan): float => array_sum(array_map(
+            static fn (Leg $leg): float => $leg->choice->stroke->speed,
+            $plan->legs,
+        ));
         self::assertLessThan($speed($plain) - 0.3, $speed($soft));
         self::assertEquals($plain->legs[0]->choice, self::planned(self::open(), 0, weights: new Weights())->legs[0]->choice);
     }
@@ -230,7 +241,12 @@ final class PlanSearchTest extends TestCase
             foreach ($plan->legs as $i => $leg) {
                 $last = $plan->legs[max(0, $i - 1)];
                 // The break shot of straight pool is played into the next rack.
-                self::assertEquals(0 === $i ? $rack->layout : LegChain::after($rack, (new ShotSolver())->solve($last->before, $last->choice)->outcome->final)->layout, $leg->before);
+                self::assertEquals(
+                    0 === $i
+                        ? $rack->layout
+                        : LegChain::after($rack, (new ShotSolver())->solve($last->before, $last->choice)->outcome->final)->layout,
+                    $leg->before,
+                );
                 self::assertTrue(null === $group || Ball::Eight === $leg->choice->ball || $group->has($leg->choice->ball));
             }
         }
@@ -240,7 +256,10 @@ final class PlanSearchTest extends TestCase
     public function testAFirstPlanBeginsWithAKickWhereNothingGoesStraight(): void
     {
         $layout = Layout::empty()->with(Ball::Cue, Spot::metres(0.6, 0.635))->with(Ball::One, Spot::metres(2.47, 0.09))
-            ->with(Ball::Seven, Spot::metres(0.72, 0.6))->with(Ball::Eight, Spot::metres(0.3, 0.2))->with(Ball::Nine, Spot::metres(0.3, 1.0));
+            ->with(Ball::Seven, Spot::metres(0.72, 0.6))->with(
+                Ball::Eight,
+                Spot::metres(0.3, 0.2),
+            )->with(Ball::Nine, Spot::metres(0.3, 1.0));
         $search = new PlanSearch(new Rack(Game::NineBall, $layout, player: new ExecutionErrors(...self::STRONG)));
         self::assertSame([], self::policy($search->rack)->ranked($layout));
         $plan = $search->first();
@@ -257,7 +276,10 @@ final class PlanSearchTest extends TestCase
             ->with(Ball::One, Spot::metres(2.3, 0.2))->with(Ball::Two, Spot::metres(2.3, 1.07))
             ->with(Ball::Three, Spot::metres(1.3, 0.45))->with(Ball::Four, Spot::metres(1.3, 0.82));
         $rack = new Rack(Game::StraightPool, $layout, player: new ExecutionErrors(...self::STRONG));
-        $policy = new Policy(new ValueTable(PlannerTables::of($rack, Order::aboutInTurn([Ball::One, Ball::Two, Ball::Three, Ball::Four], null, [], 2)), new PlanConstraints()));
+        $policy = new Policy(new ValueTable(
+            PlannerTables::of($rack, Order::aboutInTurn([Ball::One, Ball::Two, Ball::Three, Ball::Four], null, [], 2)),
+            new PlanConstraints(),
+        ));
         self::assertSame([], $policy->options($layout, 8, 8, 1));
         $next = $policy->next($layout, 1);
         self::assertNotNull($next);
@@ -288,12 +310,23 @@ final class PlanSearchTest extends TestCase
         $made = $policy->tried(self::open()->layout, $policy->ranked(self::open()->layout)[0][1], 1, 1);
         self::assertNotNull($made);
         $other = Pocket::HeadRight === $made->choice->pocket ? Pocket::HeadLeft : Pocket::HeadRight;
-        $called = new Option(new ShotChoice($made->choice->ball, $other, $made->choice->stroke, 0.0, $made->strike->direction), $made->aim, $made->strike, $made->value);
+        $called = new Option(
+            new ShotChoice($made->choice->ball, $other, $made->choice->stroke, 0.0, $made->strike->direction),
+            $made->aim,
+            $made->strike,
+            $made->value,
+        );
         $goneOn = [];
         foreach ([new RuleOptions(), new RuleOptions(callsNine: true)] as $rules) {
             $replays = new Tally();
             for ($seed = 1; $seed <= 10; ++$seed) {
-                (new RackPlayer($policy->values->tables->solver, self::open()->withRules($rules), null, $policy->values->order))->play($replays, $policy, self::open()->layout, $seed, $called);
+                (new RackPlayer($policy->values->tables->solver, self::open()->withRules($rules), null, $policy->values->order))->play(
+                    $replays,
+                    $policy,
+                    self::open()->layout,
+                    $seed,
+                    $called,
+                );
             }
             $goneOn[] = $replays->reached[2] ?? 0;
         }
@@ -317,7 +350,15 @@ final class PlanSearchTest extends TestCase
     public function testEightBallChoosesAGroupAndLeavesTheEightToTheEnd(): void
     {
         // The stripes hang before pockets, the solids are frozen together in the middle of a rail.
-        $layout = Table::layout([0 => [1.2, 0.6], 9 => [2.4, 1.14], 12 => [0.14, 0.13], 8 => [2.3, 0.2], 1 => [0.9, 1.24], 2 => [0.958, 1.24], 3 => [1.016, 1.24]]);
+        $layout = Table::layout([
+            0 => [1.2, 0.6],
+            9 => [2.4, 1.14],
+            12 => [0.14, 0.13],
+            8 => [2.3, 0.2],
+            1 => [0.9, 1.24],
+            2 => [0.958, 1.24],
+            3 => [1.016, 1.24],
+        ]);
         $plan = self::planned(new Rack(Game::EightBall, $layout, player: new ExecutionErrors(...self::STRONG), group: Group::Open), 8);
 
         self::assertSame(Group::Stripes, $plan->group);
@@ -334,7 +375,10 @@ final class PlanSearchTest extends TestCase
         self::assertSame(Ball::Four, $plan->legs[\count($plan->legs) - 1]->choice->ball);
     }
 
-    /** The 2 is frozen to the 9 by the foot rail, and no pocket takes it until it has been moved: the run is planned through it all the same. */
+    /**
+     * The 2 is frozen to the 9 by the foot rail, and no pocket takes it until it has been moved: the run is planned through it all the
+     * same.
+     */
     public function testATroubleBallIsDealtWith(): void
     {
         $layout = Table::layout([0 => [1.0, 0.5], 1 => [1.5, 0.9], 2 => [2.511, 0.62], 9 => [2.4538, 0.62]]);
@@ -383,11 +427,20 @@ final class PlanSearchTest extends TestCase
 
     private static function open(): Rack
     {
-        return new Rack(Game::NineBall, Table::layout([0 => [0.9, 0.5], 2 => [1.6, 0.9], 5 => [2.1, 0.35], 7 => [1.2, 1.0], 9 => [0.5, 0.4]]), player: new ExecutionErrors(...self::STRONG));
+        return new Rack(
+            Game::NineBall,
+            Table::layout([0 => [0.9, 0.5], 2 => [1.6, 0.9], 5 => [2.1, 0.35], 7 => [1.2, 1.0], 9 => [0.5, 0.4]]),
+            player: new ExecutionErrors(...self::STRONG),
+        );
     }
 
-    private static function planned(Rack $rack, int $blocks, PlanConstraints $constraints = new PlanConstraints(), Weights $weights = new Weights(), int $seed = 1): Plan
-    {
+    private static function planned(
+        Rack $rack,
+        int $blocks,
+        PlanConstraints $constraints = new PlanConstraints(),
+        Weights $weights = new Weights(),
+        int $seed = 1,
+    ): Plan {
         $planning = new Planning($rack, $constraints, $weights, $seed);
         for ($block = 0; $block < $blocks && $planning->step(); ++$block) {
         }

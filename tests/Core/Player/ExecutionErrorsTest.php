@@ -42,7 +42,12 @@ final class ExecutionErrorsTest extends TestCase
         $sums = [0.0, 0.0, 0.0, 0.0];
         for ($i = 0; $i < 4000; ++$i) {
             $real = $errors->disturb($meant, $random, Table::R);
-            foreach ([rad2deg($real->direction) - 30.0, $real->speed / 2.0 - 1, 1000 * Table::R * ($real->side - 0.1), 1000 * Table::R * ($real->height + 0.1)] as $k => $error) {
+            foreach ([
+                rad2deg($real->direction) - 30.0,
+                $real->speed / 2.0 - 1,
+                1000 * Table::R * ($real->side - 0.1),
+                1000 * Table::R * ($real->height + 0.1),
+            ] as $k => $error) {
                 $sums[$k] += $error ** 2;
             }
         }

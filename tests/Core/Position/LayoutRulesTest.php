@@ -51,7 +51,10 @@ final class LayoutRulesTest extends TestCase
         yield 'over the hole of a side pocket' => [[1.27, -0.02], 'The 7 lies over the hole of pocket SR and would drop.'];
         yield 'hanging in a corner' => [[2.54 - 0.027, 1.27 - 0.027], null];
         yield 'in the jaw of a corner' => [[2.54 - 0.062, 1.27 - 0.012], 'The 7 stands 7.5 mm deep in the cushion at pocket FL.'];
-        yield 'on a rail just outside the mouth' => [[2.54 - 0.0808 - 0.010, $r - 0.0016], 'The 7 stands 1.6 mm deep in the cushion at pocket FR.'];
+        yield 'on a rail just outside the mouth' => [
+            [2.54 - 0.0808 - 0.010, $r - 0.0016],
+            'The 7 stands 1.6 mm deep in the cushion at pocket FR.',
+        ];
         yield 'not a number' => [[\NAN, 0.5], 'The 7 is nowhere on the cloth.'];
     }
 
@@ -73,7 +76,10 @@ final class LayoutRulesTest extends TestCase
 
     public function testAMissingBallIsNamed(): void
     {
-        self::assertStringStartsWith('The 3 is not on the table', Told::refusal(static fn (): Spot => Table::layout([0 => [1.0, 0.5]])->spot(Ball::Three), IllegalLayout::class));
+        self::assertStringStartsWith(
+            'The 3 is not on the table',
+            Told::refusal(static fn (): Spot => Table::layout([0 => [1.0, 0.5]])->spot(Ball::Three), IllegalLayout::class),
+        );
     }
 
     public function testSnapToRailFreezesToTheNearest(): void
@@ -103,7 +109,11 @@ final class LayoutRulesTest extends TestCase
         self::assertEqualsWithDelta(2.54 - $head->hole->x, $foot->hole->x, 1e-12);
         self::assertEqualsWithDelta(1.27 - $head->hole->y, $foot->hole->y, 1e-12);
         self::assertEqualsWithDelta(0.1143, $foot->noseA->distanceTo($foot->noseB), 1e-12);
-        self::assertEqualsWithDelta(0.127, $geometry->at(Pocket::SideLeft)->noseA->distanceTo($geometry->at(Pocket::SideLeft)->noseB), 1e-12);
+        self::assertEqualsWithDelta(
+            0.127,
+            $geometry->at(Pocket::SideLeft)->noseA->distanceTo($geometry->at(Pocket::SideLeft)->noseB),
+            1e-12,
+        );
         // Facings close in on the hole by 7 degrees a side at a corner, 14 at a side pocket.
         self::assertEqualsWithDelta(0.1143 - 2 * 0.1 * sin(deg2rad(7)), $foot->facingEndA->distanceTo($foot->facingEndB), 1e-12);
     }

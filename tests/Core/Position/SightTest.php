@@ -31,7 +31,12 @@ final class SightTest extends TestCase
         $gaps = (new Sight(new BallSet()))->clearance($layout, Spot::metres(0.5, 0.6), Spot::metres(1.6, 0.6), []);
         self::assertSame(['left' => null, 'right' => null], $gaps);
 
-        $gaps = (new Sight(new BallSet()))->clearance(Table::layout([5 => [1.6 + 1.5 * Table::R, 0.6]]), Spot::metres(0.5, 0.6), Spot::metres(1.6, 0.6), []);
+        $gaps = (new Sight(new BallSet()))->clearance(
+            Table::layout([5 => [1.6 + 1.5 * Table::R, 0.6]]),
+            Spot::metres(0.5, 0.6),
+            Spot::metres(1.6, 0.6),
+            [],
+        );
         self::assertEqualsWithDelta(-0.5 * Table::R, $gaps['left'][0] ?? 0.0, 1e-12);
     }
 

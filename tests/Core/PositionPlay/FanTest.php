@@ -23,7 +23,11 @@ final class FanTest extends TestCase
     {
         $fan = static function (bool $mirrored): array {
             $y = static fn (float $y): float => $mirrored ? 1.27 - $y : $y;
-            $fan = Fan::overTips(self::desk(), Table::layout([0 => [1.2, $y(0.6)], 1 => [1.9, $y(0.73)]]), new ShotChoice(Ball::One, $mirrored ? Pocket::FootRight : Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)));
+            $fan = Fan::overTips(
+                self::desk(),
+                Table::layout([0 => [1.2, $y(0.6)], 1 => [1.9, $y(0.73)]]),
+                new ShotChoice(Ball::One, $mirrored ? Pocket::FootRight : Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)),
+            );
 
             $ends = [];
             foreach ($fan->shots as $fanned) {
@@ -45,7 +49,12 @@ final class FanTest extends TestCase
 
     public function testFasterGoesFarther(): void
     {
-        $fan = Fan::overSpeeds(self::desk(), Table::layout([0 => [1.2, 0.6], 1 => [1.9, 0.73]]), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)), new LengthScale(new Equipment()));
+        $fan = Fan::overSpeeds(
+            self::desk(),
+            Table::layout([0 => [1.2, 0.6], 1 => [1.9, 0.73]]),
+            new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 1.6)),
+            new LengthScale(new Equipment()),
+        );
         $runs = array_map(static fn (FanShot $fanned): float => $fanned->shot->outcome->trajectory(Ball::Cue)->length(), $fan->shots);
 
         self::assertGreaterThanOrEqual(4, \count($runs));

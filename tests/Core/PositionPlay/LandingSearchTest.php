@@ -34,9 +34,20 @@ final class LandingSearchTest extends TestCase
         $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
         $asked = 0;
         while ($asked < 8) {
-            $layout = Table::layout([0 => [$chance->float(0.6, 1.3), $chance->float(0.3, 0.9)], 1 => [$chance->float(1.6, 2.1), $chance->float(0.6, 1.0)], 8 => [0.4, 0.2]]);
+            $layout = Table::layout([
+                0 => [$chance->float(0.6, 1.3), $chance->float(0.3, 0.9)],
+                1 => [$chance->float(1.6, 2.1), $chance->float(0.6, 1.0)],
+                8 => [0.4, 0.2],
+            ]);
             try {
-                $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3)), $chance->float(1.2, 3.0), 2.0)));
+                $shot = self::desk()->solve(
+                    $layout,
+                    new ShotChoice(
+                        Ball::One,
+                        Pocket::FootLeft,
+                        new Stroke(Tip::fractions($chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3)), $chance->float(1.2, 3.0), 2.0),
+                    ),
+                );
             } catch (CoreError) {
                 continue;
             }
@@ -77,8 +88,14 @@ final class LandingSearchTest extends TestCase
         self::assertLessThan(0.0, min($sides));
         self::assertGreaterThan(0.0, max($sides));
         foreach ($sides as $side) {
-            self::assertTrue(self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.3), $side))->isMade());
-            $target = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.3), 1.7), $side))->outcome->final->spot(Ball::Cue);
+            self::assertTrue(self::desk()->solve(
+                $layout,
+                new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.3), $side),
+            )->isMade());
+            $target = self::desk()->solve(
+                $layout,
+                new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.3), 1.7), $side),
+            )->outcome->final->spot(Ball::Cue);
             $found = $search->find($layout, Ball::Four, Pocket::FootLeft, new SpotTarget($target), 0.0, [$side]);
             self::assertLessThan(LandingSearch::CLOSE, $found[0]->off);
             self::assertSame($side, $found[0]->shot->choice->aside);
@@ -100,7 +117,10 @@ final class LandingSearchTest extends TestCase
             self::assertLessThanOrEqual($landing->made, $landing->there);
             self::assertGreaterThan(0.2, $landing->clear);
         }
-        self::assertSame(\count($found), \count(array_unique(array_map(static fn (Landing $landing): string => Landing::keyOf($landing->route), $found))));
+        self::assertSame(
+            \count($found),
+            \count(array_unique(array_map(static fn (Landing $landing): string => Landing::keyOf($landing->route), $found))),
+        );
 
         // A zone that nothing reaches: the nearest alone, outside.
         $none = $search->find($layout, Ball::Four, Pocket::FootLeft, new ZoneTarget([$line], 1.01));
@@ -115,7 +135,10 @@ final class LandingSearchTest extends TestCase
         $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
         $compared = 0;
         foreach ([[0.0, 0.3, 1.7], [0.3, 0.0, 2.2]] as [$side, $height, $speed]) {
-            $target = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)))->outcome->final->spot(Ball::Cue);
+            $target = self::desk()->solve(
+                $layout,
+                new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)),
+            )->outcome->final->spot(Ball::Cue);
             $level = [];
             foreach ($search->find($layout, Ball::Four, Pocket::FootLeft, new SpotTarget($target), 0.0) as $landing) {
                 $level[Landing::keyOf($landing->route)] = $landing->there;
@@ -124,7 +147,10 @@ final class LandingSearchTest extends TestCase
                 $elevation = $landing->shot->choice->stroke->elevation;
                 self::assertContains($elevation, [0.0, 8.0, 18.0]);
                 if (isset($level[Landing::keyOf($landing->route)])) {
-                    self::assertGreaterThanOrEqual($level[Landing::keyOf($landing->route)] + ($elevation > 0.0 ? 0.1 - 1e-9 : 0.0), $landing->there);
+                    self::assertGreaterThanOrEqual(
+                        $level[Landing::keyOf($landing->route)] + ($elevation > 0.0 ? 0.1 - 1e-9 : 0.0),
+                        $landing->there,
+                    );
                     ++$compared;
                 }
             }

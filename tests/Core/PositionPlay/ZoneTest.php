@@ -48,7 +48,10 @@ final class ZoneTest extends TestCase
         self::assertLessThanOrEqual(5, $wrong);
     }
 
-    /** 500 random spots against 100 simulated tries each: of those well inside nearly all are potted that often, of those well outside nearly none. */
+    /**
+     * 500 random spots against 100 simulated tries each: of those well inside nearly all are potted that often, of those well outside
+     * nearly none.
+     */
     public function testItAgreesWithSimulation(): void
     {
         [$layout, $lines] = self::zone();
@@ -59,7 +62,12 @@ final class ZoneTest extends TestCase
             $spot = self::freeSpot($layout, $chance);
             $odds = Zone::best($lines, $spot);
             try {
-                $tried = Trials::of($desk->solve($layout->with(Ball::Cue, $spot), $lines[0]->choice($spot)), new ShotSolver(), new ExecutionErrors(), 100)->chance();
+                $tried = Trials::of(
+                    $desk->solve($layout->with(Ball::Cue, $spot), $lines[0]->choice($spot)),
+                    new ShotSolver(),
+                    new ExecutionErrors(),
+                    100,
+                )->chance();
             } catch (CoreError) {
                 $tried = 0.0;
             }

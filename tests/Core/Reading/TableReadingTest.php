@@ -17,7 +17,14 @@ final class TableReadingTest extends TestCase
 {
     public function testTheTableIsRead(): void
     {
-        $layout = Table::layout([0 => [1.2, 0.6], 1 => [2.3, 1.1], 2 => [0.8, Table::R], 3 => [2.0, 0.3], 4 => [2.0 + 2 * Table::R + 0.002, 0.3], 5 => [1.27, 1.262]]);
+        $layout = Table::layout([
+            0 => [1.2, 0.6],
+            1 => [2.3, 1.1],
+            2 => [0.8, Table::R],
+            3 => [2.0, 0.3],
+            4 => [2.0 + 2 * Table::R + 0.002, 0.3],
+            5 => [1.27, 1.262],
+        ]);
         $reading = TableReading::of($layout, new ShotSolver(), new ExecutionErrors());
         $of = static function (Ball $ball) use ($reading): BallReading {
             foreach ($reading->balls as $one) {
@@ -36,7 +43,10 @@ final class TableReadingTest extends TestCase
         self::assertTrue($of(Ball::Five)->isHanging);
         self::assertSame('SL', $of(Ball::Five)->best()->pocket->value);
         // The 3 is kept from the foot right pocket by the 4 beside it, and says by whom.
-        $blocked = array_values(array_filter($of(Ball::Three)->pockets, static fn ($pocket): bool => Pocket::FootRight === $pocket->pocket))[0];
+        $blocked = array_values(array_filter(
+            $of(Ball::Three)->pockets,
+            static fn ($pocket): bool => Pocket::FootRight === $pocket->pocket,
+        ))[0];
         self::assertContains(Ball::Four, $blocked->blockers);
         // Most trouble first.
         $open = array_map(static fn (BallReading $ball): int => $ball->openPockets(), $reading->balls);

@@ -40,7 +40,11 @@ final class AimFinderTest extends TestCase
             $pocket = Pocket::cases()[$chance->int(0, 5)];
             $offset = $chance->float(0, 0.5);
             $hour = $chance->float(0, 12);
-            $stroke = new Stroke(Tip::fractions($offset * sin($hour), $offset * cos($hour)), $chance->float(1.5, 5.0), $chance->float(0, 5));
+            $stroke = new Stroke(
+                Tip::fractions($offset * sin($hour), $offset * cos($hour)),
+                $chance->float(1.5, 5.0),
+                $chance->float(0, 5),
+            );
             try {
                 $shot = self::solve($layout, Ball::One, $pocket, $stroke);
             } catch (NoAim) {
@@ -60,7 +64,12 @@ final class AimFinderTest extends TestCase
         $mouth = (new TableGeometry(new TableProfile()))->at(Pocket::FootLeft)->mouth();
         $object = $mouth->towards(\M_PI + 0.6, 0.5);
         $cue = $object->towards(\M_PI + 0.6, 0.6);
-        $shot = self::solve(Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 2.0));
+        $shot = self::solve(
+            Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]),
+            Ball::One,
+            Pocket::FootLeft,
+            new Stroke(Tip::centre(), 2.0),
+        );
 
         self::assertEqualsWithDelta(0.0, $shot->aim->offset(), 1e-6);
         self::assertEqualsWithDelta(1.0, $shot->aim->ghost->ballHitFraction(), 1e-9);
@@ -69,7 +78,12 @@ final class AimFinderTest extends TestCase
 
     public function testThrowAsksForAThinnerHitOnASlowCut(): void
     {
-        $shot = self::solve(Table::layout([0 => [1.0, 0.6], 1 => [1.7, 0.75]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, -0.1), 1.2));
+        $shot = self::solve(
+            Table::layout([0 => [1.0, 0.6], 1 => [1.7, 0.75]]),
+            Ball::One,
+            Pocket::FootLeft,
+            new Stroke(Tip::fractions(0.0, -0.1), 1.2),
+        );
 
         self::assertGreaterThan(0.3, abs($shot->aim->offset()) * 1000);
         self::assertFalse($shot->aim->isFuller());
@@ -94,7 +108,12 @@ final class AimFinderTest extends TestCase
         $object = $mouth->towards(\M_PI + 0.7, 0.8);
         $ghost = $object->towards(\M_PI + 0.7, 2 * Table::R);
         $cue = $ghost->towards(\M_PI + 0.7 - \M_PI / 6, 0.4);
-        $shot = self::solve(Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 2.0));
+        $shot = self::solve(
+            Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]),
+            Ball::One,
+            Pocket::FootLeft,
+            new Stroke(Tip::centre(), 2.0),
+        );
 
         self::assertEqualsWithDelta(30.0, $shot->aim->ghost->cutDegrees, 1e-9);
         self::assertTrue($shot->aim->ghost->cutsLeft);
@@ -103,12 +122,34 @@ final class AimFinderTest extends TestCase
 
     public function testACutOfNinetyDegreesOrMoreIsRefused(): void
     {
-        self::assertStringContainsString('less than 90 is needed', Told::refusal(static fn (): SolvedShot => self::solve(Table::layout([0 => [2.0, 0.6], 1 => [1.5, 0.6]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 2.0)), NoAim::class));
+        self::assertStringContainsString(
+            'less than 90 is needed',
+            Told::refusal(
+                static fn (): SolvedShot => self::solve(
+                    Table::layout([0 => [2.0, 0.6], 1 => [1.5, 0.6]]),
+                    Ball::One,
+                    Pocket::FootLeft,
+                    new Stroke(Tip::centre(), 2.0),
+                ),
+                NoAim::class,
+            ),
+        );
     }
 
     public function testATooSoftStrokeIsToldByHowMuch(): void
     {
-        self::assertMatchesRegularExpression('/stops \d+ cm short of the 1/', Told::refusal(static fn (): SolvedShot => self::solve(Table::layout([0 => [0.3, 0.6], 1 => [2.0, 0.7]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::centre(), 0.3)), NoAim::class));
+        self::assertMatchesRegularExpression(
+            '/stops \d+ cm short of the 1/',
+            Told::refusal(
+                static fn (): SolvedShot => self::solve(
+                    Table::layout([0 => [0.3, 0.6], 1 => [2.0, 0.7]]),
+                    Ball::One,
+                    Pocket::FootLeft,
+                    new Stroke(Tip::centre(), 0.3),
+                ),
+                NoAim::class,
+            ),
+        );
     }
 
     public function testABlockerIsNamed(): void
@@ -132,7 +173,12 @@ final class AimFinderTest extends TestCase
         $mouth = (new TableGeometry(new TableProfile()))->at(Pocket::FootLeft)->mouth();
         $object = $mouth->towards(\M_PI + \M_PI_4, 0.3);
         $cue = $object->towards(\M_PI + \M_PI_4, 0.4);
-        $shot = self::solve(Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]), Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.45), 3.0));
+        $shot = self::solve(
+            Table::layout([0 => [$cue->x, $cue->y], 1 => [$object->x, $object->y]]),
+            Ball::One,
+            Pocket::FootLeft,
+            new Stroke(Tip::fractions(0.0, 0.45), 3.0),
+        );
 
         self::assertTrue($shot->isMade());
         self::assertSame(Pocket::FootLeft, $shot->scratch());
@@ -153,7 +199,10 @@ final class AimFinderTest extends TestCase
 
     public function testPastTheMiscueLimitIsRefusedByName(): void
     {
-        self::assertStringContainsString('would miscue: it strikes 54 % of the radius from the centre, and at most 50 % holds', Told::refusal(static fn (): Tip => Tip::atClock(3.0, 1.6 * (new Equipment())->offsetPerTip()), IllegalStroke::class));
+        self::assertStringContainsString(
+            'would miscue: it strikes 54 % of the radius from the centre, and at most 50 % holds',
+            Told::refusal(static fn (): Tip => Tip::atClock(3.0, 1.6 * (new Equipment())->offsetPerTip()), IllegalStroke::class),
+        );
     }
 
     public function testLengthsAndSpeedAreEachOthersInverse(): void

@@ -33,7 +33,11 @@ final class AimPartsTest extends TestCase
             $shot = self::solved(0.0, $aside);
             self::assertTrue($shot->isMade());
             // The object ball's line turns by the side over the distance; to the left of the mouth is to the left of the line.
-            self::assertEqualsWithDelta(atan2($aside, $middle->aim->ghost->objectDistance), $shot->aim->ghost->objectDirection - $middle->aim->ghost->objectDirection, 1e-9);
+            self::assertEqualsWithDelta(
+                atan2($aside, $middle->aim->ghost->objectDistance),
+                $shot->aim->ghost->objectDirection - $middle->aim->ghost->objectDirection,
+                1e-9,
+            );
             self::assertGreaterThan(0.02, $shot->outcome->final->spot(Ball::Cue)->distanceTo($middle->outcome->final->spot(Ball::Cue)));
         }
         self::assertFalse(self::solved(0.0, 0.055)->isMade());
@@ -58,14 +62,19 @@ final class AimPartsTest extends TestCase
 
     public function testARaisedCueSwervesTowardsItsSide(): void
     {
-        $shot = (new ShotSolver())->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.3, 0.1), 2.0, 20.0)));
+        $shot = (new ShotSolver())->solve(
+            self::layout(),
+            new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions(0.3, 0.1), 2.0, 20.0)),
+        );
         $parts = AimParts::of($shot, new Equipment());
 
         self::assertNotNull($parts);
         self::assertLessThan(-0.5, $parts->swerve);
     }
 
-    /** Derived: frozen to the rail and hit in the middle, the shaft's axis rises by the nose and the shaft less the radius over the radius. */
+    /**
+     * Derived: frozen to the rail and hit in the middle, the shaft's axis rises by the nose and the shaft less the radius over the radius.
+     */
     public function testTheCueIsRaisedOverARailOrABall(): void
     {
         $table = new TableProfile();
@@ -73,12 +82,30 @@ final class AimPartsTest extends TestCase
         $frozen = CueClearance::of(Table::layout([0 => [Table::R, 0.6], 1 => [1.0, 0.6]]), 0.0, Tip::centre(), new Equipment($table, $set));
         self::assertSame(Rail::Head, $frozen->over);
         self::assertEqualsWithDelta(rad2deg(atan2(1.27 * Table::R + 0.0065 - Table::R, Table::R)), $frozen->least, 1e-9);
-        self::assertLessThan(0.5 * $frozen->least, CueClearance::of(Table::layout([0 => [Table::R, 0.6], 1 => [1.0, 0.6]]), 0.0, Tip::fractions(0.0, 0.35), new Equipment($table, $set))->least);
+        self::assertLessThan(
+            0.5 * $frozen->least,
+            CueClearance::of(
+                Table::layout([0 => [Table::R, 0.6], 1 => [1.0, 0.6]]),
+                0.0,
+                Tip::fractions(0.0, 0.35),
+                new Equipment($table, $set),
+            )->least,
+        );
 
-        $bridged = CueClearance::of(Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [1.0 - 3 * Table::R, 0.6]]), 0.0, Tip::centre(), new Equipment($table, $set));
+        $bridged = CueClearance::of(
+            Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [1.0 - 3 * Table::R, 0.6]]),
+            0.0,
+            Tip::centre(),
+            new Equipment($table, $set),
+        );
         self::assertSame(Ball::Seven, $bridged->over);
         self::assertGreaterThan(15.0, $bridged->least);
-        $free = CueClearance::of(Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [0.9, 0.75]]), 0.0, Tip::centre(), new Equipment($table, $set));
+        $free = CueClearance::of(
+            Table::layout([0 => [1.0, 0.6], 1 => [1.5, 0.6], 7 => [0.9, 0.75]]),
+            0.0,
+            Tip::centre(),
+            new Equipment($table, $set),
+        );
         self::assertSame([0.0, null], [$free->least, $free->over]);
     }
 
@@ -89,6 +116,9 @@ final class AimPartsTest extends TestCase
 
     private static function solved(float $side, float $aside): SolvedShot
     {
-        return (new ShotSolver())->solve(self::layout(), new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, 0.0), 1.6), $aside));
+        return (new ShotSolver())->solve(
+            self::layout(),
+            new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, 0.0), 1.6), $aside),
+        );
     }
 }

@@ -30,7 +30,11 @@ final class LegChainTest extends TestCase
 
         self::assertSame([2, null], [$legs->done(), $legs->end]);
         self::assertFalse($legs->before(2)->layout->has(Ball::Four));
-        self::assertEqualsWithDelta(0.0, $legs->solved[0]->outcome->final->spot(Ball::Cue)->distanceTo($legs->solved[1]->layout->spot(Ball::Cue)), 1e-6);
+        self::assertEqualsWithDelta(
+            0.0,
+            $legs->solved[0]->outcome->final->spot(Ball::Cue)->distanceTo($legs->solved[1]->layout->spot(Ball::Cue)),
+            1e-6,
+        );
         self::assertEquals($legs->before(2)->layout, $legs->solved[1]->layout);
         self::assertTrue($legs->hasNext(2));
         self::assertFalse($legs->hasNext(3));
@@ -39,10 +43,20 @@ final class LegChainTest extends TestCase
     public function testAMissOrAnAimThatCannotBeEndsTheRun(): void
     {
         $soft = new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 0.85));
-        self::assertEquals(new Fact('chain.staysOut', ['leg' => 1, 'ball' => Ball::Four]), LegChain::play(self::rack(), [$soft, self::choices()[1]])->end);
+        self::assertEquals(
+            new Fact('chain.staysOut', ['leg' => 1, 'ball' => Ball::Four]),
+            LegChain::play(self::rack(), [$soft, self::choices()[1]])->end,
+        );
         $twice = LegChain::play(self::rack(), [self::choices()[0], self::choices()[0]]);
         self::assertSame(1, $twice->done());
-        self::assertSame(['chain.cannotBePlayed', 2, 'layout.notOnTheTable'], [$twice->end?->kind, $twice->end?->values['leg'], $twice->end?->values['why'] instanceof Fact ? $twice->end->values['why']->kind : null]);
+        self::assertSame(
+            ['chain.cannotBePlayed', 2, 'layout.notOnTheTable'],
+            [
+                $twice->end?->kind,
+                $twice->end?->values['leg'],
+                $twice->end?->values['why'] instanceof Fact ? $twice->end->values['why']->kind : null,
+            ],
+        );
     }
 
     /** Without errors every run is made; with them the first leg is made as often as its own trials say, and later ones less. */

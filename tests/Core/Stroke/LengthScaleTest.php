@@ -35,7 +35,12 @@ final class LengthScaleTest extends TestCase
     {
         yield 'the default' => [new Equipment()];
         yield 'a small slow one' => [new Equipment(new TableProfile(length: 1.9812, roll: 0.016, cushionRestitution: 0.75))];
-        yield 'a quick one with dead cushions' => [new Equipment(new TableProfile(roll: 0.006, slide: 0.12, cushionRestitution: 0.4, cushionFriction: 0.05))];
+        yield 'a quick one with dead cushions' => [new Equipment(new TableProfile(
+            roll: 0.006,
+            slide: 0.12,
+            cushionRestitution: 0.4,
+            cushionFriction: 0.05,
+        ))];
         yield 'other balls' => [new Equipment(balls: new BallSet(radius: 0.026))];
     }
 

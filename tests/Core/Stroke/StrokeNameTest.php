@@ -25,10 +25,14 @@ final class StrokeNameTest extends TestCase
      * Common practice: what the strokes are called, on a cut shot half a metre away.
      */
     #[DataProvider('strokes')]
-    public function testStrokesAreCalledWhatTheyDo(StrokeKind $kind, float $side, float $height, float $speed, float $aside, float $distance = 0.5): void
-    {
+    public function testStrokesAreCalledWhatTheyDo(
+        StrokeKind $kind, float $side, float $height, float $speed, float $aside, float $distance = 0.5,
+    ): void {
         $layout = Table::layout([0 => [1.9 - $distance, 0.69 + $aside], 1 => [1.9, 0.73]]);
-        $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)));
+        $shot = self::desk()->solve(
+            $layout,
+            new ShotChoice(Ball::One, Pocket::FootLeft, new Stroke(Tip::fractions($side, $height), $speed)),
+        );
 
         self::assertSame($kind, StrokeName::of($shot, new Equipment())->kind);
     }
@@ -50,7 +54,14 @@ final class StrokeNameTest extends TestCase
         $name = static function (float $side, bool $mirrored): StrokeName {
             $y = static fn (float $y): float => $mirrored ? 1.27 - $y : $y;
             $layout = Table::layout([0 => [1.2, $y(0.6)], 1 => [1.9, $y(0.73)]]);
-            $shot = self::desk()->solve($layout, new ShotChoice(Ball::One, $mirrored ? Pocket::FootRight : Pocket::FootLeft, new Stroke(Tip::fractions($mirrored ? -$side : $side, 0.1), 2.0)));
+            $shot = self::desk()->solve(
+                $layout,
+                new ShotChoice(
+                    Ball::One,
+                    $mirrored ? Pocket::FootRight : Pocket::FootLeft,
+                    new Stroke(Tip::fractions($mirrored ? -$side : $side, 0.1), 2.0),
+                ),
+            );
 
             return StrokeName::of($shot, new Equipment());
         };
@@ -58,7 +69,10 @@ final class StrokeNameTest extends TestCase
         // Cut to the left: left side is inside.
         self::assertSame(CutSide::Inside, $name(-0.3, false)->cutSide);
         self::assertSame(CutSide::Outside, $name(0.3, false)->cutSide);
-        self::assertSame([$name(0.3, false)->cutSide, $name(0.3, false)->cushionSide], [$name(0.3, true)->cutSide, $name(0.3, true)->cushionSide]);
+        self::assertSame(
+            [$name(0.3, false)->cutSide, $name(0.3, false)->cushionSide],
+            [$name(0.3, true)->cutSide, $name(0.3, true)->cushionSide],
+        );
         self::assertSame($name(-0.3, false)->cushionSide, $name(-0.3, true)->cushionSide);
     }
 

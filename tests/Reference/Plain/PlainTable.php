@@ -31,7 +31,11 @@ final class PlainTable
     /** @var array<int, float> since when a ball has been over a hole */
     private array $over = [];
 
-    /** @var list<array{string, array{float, float}, array{float, float}, float, list<array{float, float, float, float}>}> name, hole, axis, hole's radius, jaws as nose point and direction */
+    /**
+     * Name, hole, axis, hole's radius, jaws as nose point and direction.
+     *
+     * @var list<array{string, array{float, float}, array{float, float}, float, list<array{float, float, float, float}>}>
+     */
     private array $pockets = [];
 
     /** @var list<array{string, int, float, int, float, float}> name, axis that is bounded, at, sign into the rail, from, to */
@@ -271,7 +275,11 @@ final class PlainTable
         // Frame of the cushion: x along it, y into it.
         $tx = $ny;
         $ty = -$nx;
-        [$a, $b, $p, $q, $r] = PlainCushion::rebound([$vx * $tx + $vy * $ty, $vx * $nx + $vy * $ny], [$wx * $tx + $wy * $ty, $wx * $nx + $wy * $ny, $wz], 1500);
+        [$a, $b, $p, $q, $r] = PlainCushion::rebound(
+            [$vx * $tx + $vy * $ty, $vx * $nx + $vy * $ny],
+            [$wx * $tx + $wy * $ty, $wx * $nx + $wy * $ny, $wz],
+            1500,
+        );
         $this->balls[$i] = [$x, $y, $a * $tx + $b * $nx, $a * $ty + $b * $ny, $p * $tx + $q * $nx, $p * $ty + $q * $ny, $r];
         $this->met[$i][] = $name;
     }
