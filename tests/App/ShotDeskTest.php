@@ -5,9 +5,16 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Tests\Table;
 
 /** The shot desk: what it draws and says is the simulated outcome, and a saved shot comes back as it was. */
 final class ShotDeskTest extends AppTestCase
@@ -51,6 +58,30 @@ final class ShotDeskTest extends AppTestCase
             ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => '9 inch', 'lengths' => '2', 'elevation' => '0'],
         );
         self::assertStringContainsString('The tip offset must be a number', $this->text());
+    }
+
+    /** A tip is as wide on every ball, but a larger share of the radius of a smaller one: 0.8 tips are 29.2 % of one of 2 inches. */
+    public function testTheTipIsCountedOnTheBallsOfTheSheet(): void
+    {
+        $account = $this->signedIn();
+        $rack = new Rack(
+            Game::NineBall,
+            Table::layout([0 => [1.0, 0.5], 4 => [1.6, 0.7]]),
+            new Equipment(balls: new BallSet(radius: 0.0254)),
+        );
+        $editor = self::getContainer()->get(SheetEditor::class);
+        $sheet = $editor->create($account, 'Small balls', $rack, Uuid::v4());
+        $this->client->request(
+            'GET',
+            "/sheets/{$sheet->getId()}/plan/draw",
+            ['ball' => '4', 'pocket' => 'FL', 'clock' => '12:00', 'tips' => '0.8', 'lengths' => '2', 'elevation' => '0'],
+        );
+        // 0.8 x 12.75 mm of the cue, of which R / (R + 9 mm) at the contact: 7.53 mm, over a radius of 25.4 mm 29.65 %.
+        self::assertSame('0.8 tips, 30 % R, 7.5 mm', $this->client->getCrawler()->filter('[data-tip]')->text(''));
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan");
+        $units = json_decode((string) $this->client->getCrawler()->filter('[data-units]')->attr('data-units'), true);
+        self::assertIsArray($units);
+        self::assertEqualsWithDelta((25.4 + 9) / 12.75, $units['tips'], 1e-6);
     }
 
     public function testASavedShotComesBackAsItWas(): void
