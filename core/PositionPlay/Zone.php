@@ -112,7 +112,7 @@ final class Zone
     /**
      * The edges of the part of the grid where the odds are at least so good, as closed rings: by the even-odd rule what lies within them
      * is the zone. Each cell's part is gone round the same way, so that a side which two cells share is there in both directions and
-     * falls out; what is left closes up.
+     * falls out; what is left closes up. Splinters smaller than half a cell are left out: they tell of the grid and not of the table.
      *
      * @return list<list<Spot>> without the first spot again at the end of a ring
      */
@@ -136,7 +136,28 @@ final class Zone
             }
         }
 
-        return self::closed($sides, $spots);
+        $least = 0.5 * $this->step ** 2;
+
+        return array_values(array_filter(
+            self::closed($sides, $spots),
+            static fn (array $ring): bool => self::enclosed($ring) >= $least,
+        ));
+    }
+
+    /**
+     * @param list<Spot> $ring
+     *
+     * @return float square metres
+     */
+    private static function enclosed(array $ring): float
+    {
+        $twice = 0.0;
+        foreach ($ring as $i => $spot) {
+            $next = $ring[($i + 1) % \count($ring)];
+            $twice += $spot->x * $next->y - $next->x * $spot->y;
+        }
+
+        return 0.5 * abs($twice);
     }
 
     /**

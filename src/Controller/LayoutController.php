@@ -10,7 +10,6 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
-use ZigLane\App\Drawing\Held;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Repository\RackSheetRepository;
@@ -94,7 +93,7 @@ final class LayoutController extends AbstractController
 
         return [
             'sheet' => $sheet,
-            'table' => new TableDrawing($rack, Held::isUpright($request)),
+            'table' => new TableDrawing($rack, HeldScreen::isUpright($request)),
             'tray' => array_values(array_filter(
                 [Ball::Cue, ...$rack->game->balls()],
                 static fn (Ball $ball): bool => !$rack->layout->has($ball),

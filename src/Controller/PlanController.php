@@ -12,7 +12,6 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\String\Slugger\SluggerInterface;
 use ZigLane\App\Analysis\PlanView;
-use ZigLane\App\Drawing\Held;
 use ZigLane\App\Drawing\PlanDrawing;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\PlanJob;
@@ -160,7 +159,7 @@ final class PlanController extends AbstractController
         $job = $this->jobs->latestOf($sheet);
         $asked ??= PlanRequest::again($job, $sheet->getOwner()->getWeights());
         $from = $request->isMethod('POST') ? $request->request : $request->query;
-        $isUpright = Held::isUpright($request);
+        $isUpright = HeldScreen::isUpright($request);
         $view = $drawing = $error = null;
         try {
             $file = $job?->getPlan();

@@ -10,12 +10,11 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Analysis\ShotView;
-use ZigLane\App\Drawing\Held;
 use ZigLane\App\Drawing\ShotDrawing;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\AnalysisInput;
 use ZigLane\App\Sheet\LegPlace;
-use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
@@ -129,12 +128,12 @@ final class ShotController extends AbstractController
     private function view(Request $request, LegPlace $place, StrokeInput $input): array
     {
         $rack = $place->rack;
-        $table = new TableDrawing($rack, Held::isUpright($request));
+        $table = new TableDrawing($rack, HeldScreen::isUpright($request));
         $units = new ShotUnits($rack->equipment, $input->unit);
         $view = [
             'place' => $place,
             'sheet' => $place->sheet,
-            'look' => LookInput::of($request->query, $rack, $input->ball),
+            'look' => AnalysisInput::of($request->query, $rack, $input->ball),
             'table' => $table,
             'balls' => $rack->objectBalls(),
             'input' => $input,

@@ -76,4 +76,27 @@ final class LayersTest
             )
             ->because('tables and balls are the same in every game');
     }
+
+    public function testDrawingComputesNoShots(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('ZigLane\App\Drawing'))
+            ->shouldNotDependOn()
+            ->classes(
+                Selector::classname(\ZigLane\Core\Shot\ShotSolver::class),
+                Selector::classname(\ZigLane\Core\Motion\EventSimulator::class),
+                Selector::inNamespace('ZigLane\App\Controller'),
+                Selector::inNamespace('Symfony\Component\HttpFoundation'),
+            )
+            ->because('a drawing shows what was computed before');
+    }
+
+    public function testWordsAreMadeFromFactsAlone(): Rule
+    {
+        return PHPat::rule()
+            ->classes(Selector::inNamespace('ZigLane\App\Words'))
+            ->shouldNotDependOn()
+            ->classes(Selector::inNamespace('ZigLane\App\Controller'), Selector::inNamespace('ZigLane\App\Entity'))
+            ->because('sentences are made from facts alone');
+    }
 }

@@ -10,11 +10,10 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use ZigLane\App\Analysis\OddsAnalysis;
 use ZigLane\App\Drawing\AnalysisDrawing;
-use ZigLane\App\Drawing\Held;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\AnalysisInput;
 use ZigLane\App\Sheet\LegPlace;
-use ZigLane\App\Sheet\LookInput;
 use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Words\Refused;
@@ -25,7 +24,7 @@ use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Shot\ShotSolver;
 
 /** The parts of the shot desk that take longer than a redraw, each a fragment of its own. */
-final class LookController extends AbstractController
+final class AnalysisController extends AbstractController
 {
     private const REHEARSED = 200;
 
@@ -37,12 +36,12 @@ final class LookController extends AbstractController
     public function look(Request $request, RackSheet $sheet, AnalysisDrawing $drawing): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
-        $table = new TableDrawing($rack, Held::isUpright($request));
+        $table = new TableDrawing($rack, HeldScreen::isUpright($request));
         $stroke = StrokeInput::of($request->query);
         $units = new ShotUnits($rack->equipment, $stroke->unit);
         $analysis = $overlay = $error = null;
         try {
-            $input = LookInput::of($request->query, $rack, $stroke->ball);
+            $input = AnalysisInput::of($request->query, $rack, $stroke->ball);
             $analysis = $input->kind->of($input->request(
                 $rack,
                 $stroke->choice($units),

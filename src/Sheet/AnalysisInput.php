@@ -17,7 +17,7 @@ use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Table\Pocket;
 
 /** What is to be laid over the table, as the page speaks of it. */
-final readonly class LookInput
+final readonly class AnalysisInput
 {
     private function __construct(
         public AnalysisKind $kind,
