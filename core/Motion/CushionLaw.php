@@ -84,7 +84,7 @@ final class CushionLaw
     }
 
     /**
-     * The same with a cushion that lies in the direction (nx, ny), all in the frame of the table.
+     * Velocity and spin after the contact with a cushion that lies in the direction (nx, ny), in the frame of the table.
      *
      * @param float $nx unit vector towards the cushion, with $ny; the ball comes towards it
      * @param float $vx velocity, m/s, with $vy
@@ -100,7 +100,7 @@ final class CushionLaw
     }
 
     /**
-     * The same, with what the ball leaves with written down in vx, vy, wx, wy and wz until the next contact: an array would be a tenth of
+     * Writes velocity and spin after the contact down in vx, vy, wx, wy and wz until the next contact: an array would be a tenth of
      * the work.
      */
     public function meet(float $nx, float $ny, float $vx, float $vy, float $wx, float $wy, float $wz): void

@@ -134,7 +134,7 @@ final readonly class PlanReader
     }
 
     /**
-     * The same of a file without them: each leg begins where the one before ends when nothing goes wrong.
+     * The legs of a file without layouts (version 1): each leg begins where the one before ends when nothing goes wrong.
      *
      * @param list<ShotChoice> $choices
      *

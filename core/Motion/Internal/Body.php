@@ -603,7 +603,7 @@ final class Body
     }
 
     /**
-     * The same of a rail beside a pocket, before a time and on its nose; INF if not so. $along is the place along the rail, with its
+     * When a gap has closed to a rail beside a pocket, on its nose and before a time; INF if it does not. $along is the place along the rail, with its
      * velocity and acceleration.
      */
     private function reachesNose(

@@ -43,7 +43,7 @@ final readonly class Policy implements Chooser
     /** Shots that are tried out before each stroke of a replay, and noisy plays of each. */
     private const OPTIONS = 5;
     private const NOISE = 10;
-    /** The same for a first plan. */
+    /** A policy for a first plan, by the same tables. */
     private const ROUGH = 4;
     /** Below this share of what such a set is usually worth, the best straight shot is poor, and others are looked for in a replay. */
     private const POOR = 0.15;
@@ -312,7 +312,7 @@ final readonly class Policy implements Chooser
     }
 
     /**
-     * The same with the cue raised as far as a cushion or a ball behind the cue ball forces it, and no farther. A locked leg stays as it
+     * A shot with the cue raised as far as a cushion or a ball behind the cue ball forces it, and no farther. A locked leg stays as it
      * is.
      *
      * @throws CoreError If it would have to be raised so far that it is another kind of shot

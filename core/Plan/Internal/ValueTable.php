@@ -294,7 +294,7 @@ final class ValueTable
     }
 
     /**
-     * The same where every stroke is met exactly: a tenth of the work.
+     * What a spot is worth where every stroke is met exactly: a tenth of the work.
      *
      * @param list<float>                           $low
      * @param list<float>                           $high
