@@ -244,7 +244,7 @@ $errors = new ExecutionErrors();
     $random = new Randomness(1);
     $rollouts = $simulator->rollouts($layout);
     for ($k = 0; $k < 1000; ++$k) {
-        $rollouts->play($errors->disturb($strike, $random, 0.028575));
+        $rollouts->play($errors->ordinary()->disturb($strike, $random, 0.028575));
     }
 }, 15, 3);
 row('1,000 perturbed copies of one shot', sprintf('%.0f ms', $a / 1000), sprintf('%.0f ms', $b / 1000));

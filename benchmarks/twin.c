@@ -34,7 +34,7 @@ static double now, pairPressed[MAXB][MAXB];
 
 static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *wz_)
 {
-    const double sin = noseSin, cos = noseCos, mu = noseMu, cloth = clothMu, longest = 0.16, shortest = 0.004, turns = 6.0;
+    const double sin = noseSin, cos = noseCos, mu = noseMu, cloth = clothMu, longest = 0.10, shortest = 0.004, turns = 4.0;
     double vy = *vy_, rim = R / vy, a = *vx_ / vy, p = *wx_ * rim, q = *wy_ * rim, r = *wz_ * rim;
     double along = 2.5 * sin - 1, up = sin - 2.5, inertia = sin * sin + 2.5, drift = sin * cos, stickX = 1 / 3.5, stickT = 1 / inertia;
     double sx = a + q * sin - r * cos, st = p - sin, ux = a - q, uy = 1 + p, b = 1.0, work = 0.0, target = INFINITY, h = 0.0;
@@ -74,13 +74,13 @@ static void cushion(double *vx_, double *vy_, double *wx_, double *wy_, double *
         h = longest;
         turn = sx * dst - st * dsx;
         closing = -sx * dsx - st * dst;
-        pace = (turn < 0.0 ? -turns * turn : turns * turn) + (closing > 0.0 ? 3.0 * closing : 0.0);
+        pace = (turn < 0.0 ? -turns * turn : turns * turn) + (closing > 0.0 ? 2.0 * closing : 0.0);
         size = sx * sx + st * st;
         if (pace * h > size) h = size / pace;
         if (slides) {
             turn = ux * duy - uy * dux;
             closing = -ux * dux - uy * duy;
-            pace = (turn < 0.0 ? -turns * turn : turns * turn) + (closing > 0.0 ? 3.0 * closing : 0.0);
+            pace = (turn < 0.0 ? -turns * turn : turns * turn) + (closing > 0.0 ? 2.0 * closing : 0.0);
             size = ux * ux + uy * uy;
             if (pace * h > size) h = size / pace;
         }

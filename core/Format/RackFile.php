@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format;
 
 use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Format\Internal\Players;
 use ZigLane\Core\Format\Internal\Reader;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
@@ -54,7 +54,7 @@ final readonly class RackFile
         $cueObject = $reader->object($document, '', 'cue');
         $reader->onlyKnown($cueObject, 'cue', ['endMassRatio']);
         $equipment = new Equipment($table, $balls, $reader->cue($cueObject, 'cue'));
-        $player = new ExecutionErrors(...$reader->numbers($reader->object($document, '', 'player'), 'player', ExecutionErrors::LIMITS));
+        $player = Players::read($reader, $reader->object($document, '', 'player'), 'player');
         $game = $reader->choice($document, '', 'game', Game::class, true);
         $inHand = $reader->choice($document, '', 'ballInHand', BallInHand::class, false) ?? BallInHand::None;
         $group = $reader->choice($document, '', 'group', Group::class, false);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Odds;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\BallContact;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -14,7 +15,9 @@ use ZigLane\Core\Position\Side;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Stroke\Bridge;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
@@ -44,6 +47,15 @@ final readonly class PotModel
     private const ENOUGH = 0.85;
     /** Speeds of the object ball, m/s, for which it is found what the pocket accepts; the slowest takes the widest angle. */
     private const SPEEDS = [0.8, 1.1, 1.45, 2.2, 3.5];
+    /** Nearer to a rail than this a ball may run along it, and the cue ball meet the rail first, metres. */
+    private const BESIDE = 0.02;
+    /** Cuts from which such a pot is simulated, degrees to the left, and from how far away: the first that is on the bed. */
+    private const CUTS = [-70, -55, -40, -25, -10, 10, 25, 40, 55, 70];
+    private const AWAY = [0.5, 0.3, 0.8];
+    /** Chances below this are not corrected. */
+    private const SURE = 0.05;
+    /** Rounds in which the offset is corrected for throw. */
+    private const ROUNDS = 3;
     /** Directions that are tried to either side of the middle, up to twice the half of the mouth. */
     private const SAMPLES = 16;
     /** Tip height of the usual stroke, as a fraction of the radius: half way to natural roll, so that it soon rolls. */
@@ -65,10 +77,14 @@ final readonly class PotModel
     private float $tip;
     private float $squirt;
 
+    /** Factor of all errors for the elevation of the usual stroke. */
+    private float $raised;
+
     /**
      * @param float                                     $line     direction of the object ball to the middle of the mouth, radians
      * @param non-empty-list<list<array{float, float}>> $accepted what the pocket accepts at each of SPEEDS: from and to, radians to the
      *                                                            left of that line
+     * @param list<array{float, float}>                 $byRail   beside a rail: cuts, radians, and by how much the chance is wrong there
      */
     private function __construct(
         public Layout $layout,
@@ -80,12 +96,14 @@ final readonly class PotModel
         private ExecutionErrors $errors,
         private BallContact $contact,
         private Sight $sight,
+        private array $byRail = [],
     ) {
         $object = $layout->spot($ball);
         $this->aside = self::onBed(self::aimed($accepted), $object, $line, $accepted, $equipment);
         $this->ghost = $object->towards($line + $this->aside + \M_PI, $equipment->balls->diameter());
         $this->needed = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $this->drag() * $object->distanceTo($equipment->geometry->at($pocket)->mouth()));
         $this->tip = 0.001 * $errors->tipSide / $equipment->balls->radius;
+        $this->raised = $errors->growth->byElevation(self::ELEVATION);
         $this->squirt = Strike::degrees(0.0, 1.0, min($this->tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $equipment->cue->endMassRatio)->squirt();
     }
 
@@ -113,11 +131,74 @@ final readonly class PotModel
                 return null;
             }
         }
-
-        return new self(
+        $model = new self(
             $layout, $ball, $pocket, $line, $accepted, $equipment, $errors,
             new BallContact($equipment->balls), new Sight($equipment->balls),
         );
+
+        return self::isBesideRail($object, $equipment) ? $model->besideRail($solver) : $model;
+    }
+
+    private static function isBesideRail(Spot $object, Equipment $equipment): bool
+    {
+        return $equipment->table->beyond($object->x, $object->y, $equipment->balls->radius) > -self::BESIDE;
+    }
+
+    /**
+     * Beside a rail the cue ball may meet that first, and the ball run along it: what the contact alone says is held against the whole
+     * simulation from a few spots, and corrected by the cut.
+     */
+    private function besideRail(ShotSolver $solver): self
+    {
+        $byRail = [];
+        $alone = Layout::empty()->with($this->ball, $this->layout->spot($this->ball));
+        foreach (self::CUTS as $degrees) {
+            foreach (self::AWAY as $away) {
+                $spot = $this->ghost->towards($this->aimedLine() - deg2rad($degrees) + \M_PI, $away);
+                if ($this->equipment->table->beyond($spot->x, $spot->y, $this->equipment->balls->radius) > 0.0) {
+                    continue;
+                }
+                $fast = $this->chance($spot);
+                $real = $fast < self::SURE ? null : $this->simulated($alone->with(Ball::Cue, $spot), $solver);
+                if (null !== $real) {
+                    $byRail[] = [deg2rad($degrees), $real / $fast];
+                }
+                break;
+            }
+        }
+
+        return [] === $byRail ? $this : new self(
+            $this->layout, $this->ball, $this->pocket, $this->line, $this->accepted, $this->equipment, $this->errors, $this->contact,
+            $this->sight, $byRail,
+        );
+    }
+
+    private function simulated(Layout $layout, ShotSolver $solver): ?float
+    {
+        $spot = $layout->spot(Ball::Cue);
+        $choice = new ShotChoice($this->ball, $this->pocket, $this->stroke($spot), $this->asideMetres());
+        try {
+            $shot = $solver->aimed($layout, $choice);
+        } catch (CoreError) {
+            return null;
+        }
+        $errors = $this->errors->in($shot->strike, ShotDemands::ofAimed($layout, $shot, $this->equipment));
+
+        return QuickChance::of($choice, $shot->strike, $solver->simulator->rollouts($layout), $this->equipment->balls, $errors);
+    }
+
+    /** What the simulation makes of the chance of a ball beside a rail, between the cuts that were tried. */
+    private function corrected(float $chance, float $cut): float
+    {
+        $last = null;
+        foreach ($this->byRail as [$at, $share]) {
+            if ($cut <= $at) {
+                return min(1.0, $chance * (null === $last ? $share : $last[1] + ($cut - $last[0]) / ($at - $last[0]) * ($share - $last[1])));
+            }
+            $last = [$at, $share];
+        }
+
+        return null === $last ? $chance : min(1.0, $chance * $last[1]);
     }
 
     /**
@@ -234,7 +315,7 @@ final readonly class PotModel
             max(self::SPEED, 2 * $this->needed / ((1 + $this->equipment->balls->restitution) * max(cos($cut), 0.05))),
         );
 
-        return \sqrt($contact ** 2 + $this->drag() * $cue->distanceTo($this->ghost)) / self::rollingShare();
+        return self::startFor($contact, $cue->distanceTo($this->ghost), $this->drag());
     }
 
     /** What rolling takes off the square of a speed over a metre, m/s^2. */
@@ -249,10 +330,20 @@ final readonly class PotModel
         return 5 / 7 + 2 / 7 * 2.5 * self::HEIGHT;
     }
 
+    /**
+     * Speed of the usual stroke just after the hit that comes rolling at a speed, m/s, over a distance.
+     *
+     * @param float $drag what rolling takes off the square of the speed over a metre, m/s^2
+     */
+    public static function startFor(float $contact, float $distance, float $drag): float
+    {
+        return \sqrt($contact ** 2 + $drag * $distance) / self::rollingShare();
+    }
+
     /** The shot of the usual stroke from a spot. */
     public function choice(Spot $cue): ShotChoice
     {
-        return new ShotChoice($this->ball, $this->pocket, $this->stroke($cue));
+        return new ShotChoice($this->ball, $this->pocket, $this->stroke($cue), $this->asideMetres());
     }
 
     /**
@@ -337,7 +428,7 @@ final readonly class PotModel
             return 0.0;
         }
 
-        return $this->chanceStarting($cue, \sqrt($contact ** 2 + $this->drag() * $cue->distanceTo($this->ghost)) / self::rollingShare());
+        return $this->chanceStarting($cue, self::startFor($contact, $cue->distanceTo($this->ghost), $this->drag()));
     }
 
     /** @param float $start speed of the cue ball just after the hit, m/s */
@@ -351,41 +442,108 @@ final readonly class PotModel
         if (abs($cut) > 1.4 || $cue->distanceTo($this->layout->spot($this->ball)) < $reach) {
             return 0.0;
         }
-        // One standard deviation of each error, through the contact. The aim turns the cue ball's line; so does the tip: by squirt away
-        // from its side, less what the raised cue bends back until the ball rolls; its side then throws the object ball back.
         [$speed, $roll, $slide] = $this->arrival($start, $distance);
-        $tip = $this->tip;
+        [$byAim, $growth] = $this->grown($cue, $aim, $cut, $start);
+        // The tip turns the cue ball's line by squirt, away from its side, less what the raised cue bends back until the ball rolls; its
+        // side then throws the object ball back.
+        $tip = $this->tip * $growth;
         $bent = 2 / 7 * 2.5 * $tip * tan(deg2rad(self::ELEVATION)) / self::rollingShare() * max(0.0, 1 - 0.5 * $slide / $distance);
-        $byTip = $this->squirt - $bent;
-        $spin = 2.5 * $tip * $start / $this->equipment->balls->radius;
-        $byAim = deg2rad($this->errors->aim);
-        $turn = hypot($byAim, $byTip);
-        $offset = -$reach * sin($cut);
+        $byTip = $this->squirt * $growth - $bent;
+        $lost = $this->equipment->table->spinDecay * 2 * $distance / ($start + $speed);
+        $spin = max(0.0, 2.5 * $tip * $start / $this->equipment->balls->radius - $lost);
         $lever = $distance + $reach * cos($cut);
-        $heading = fn (float $offset, float $spin, float $share): float => $this->heading($offset, $spin, $share * $speed, $share * $roll);
-        $spread = static fn (float $turn, float $spin): float => $turn + 0.5 * ($heading(
-            $offset + $lever * $turn,
-            $spin,
-            1.0,
-        ) - $heading($offset - $lever * $turn, -$spin, 1.0));
-        $speeds = 5 * $this->errors->speed * ($heading($offset, 0.0, 1.1) - $heading($offset, 0.0, 0.9));
-        $deviation = \sqrt($spread($byAim, 0.0) ** 2 + $spread($byTip, $spin) ** 2 + $speeds ** 2);
-        $deviation = max($deviation, 1e-9);
+        $aimed = $this->offsetFor($cut, 0.0, 1e9, $speed, $roll);
         [$slower, $faster, $share] = self::between(0.5 * (1 + $this->equipment->balls->restitution) * $speed * cos($cut));
-        $chance = (1 - $share) * $this->drops($slower, $deviation) + ($share > 0.0 ? $share * $this->drops($faster, $deviation) : 0.0);
-
-        return $chance < 0.01 ? $chance : $chance * $this->way($cue, $ghost, $distance, $turn);
-    }
-
-    /** Chance that the ball drops at one of SPEEDS when its direction has a standard deviation, radians. */
-    private function drops(int $speed, float $deviation): float
-    {
+        $pieces = self::mixed($this->accepted[$slower], $this->accepted[$faster], $share);
         $chance = 0.0;
-        foreach ($this->accepted[$speed] as [$from, $to]) {
-            $chance += Normal::between(($from - $this->aside) / $deviation, ($to - $this->aside) / $deviation);
+        foreach ($pieces as $piece) {
+            $passed = [];
+            foreach ($piece as $edge) {
+                $passed[] = $this->passed($cut + $edge - $this->aside, $aimed, $lever, [$byAim, $byTip, $spin], $speed, $roll);
+            }
+            $chance += abs($passed[1] - $passed[0]);
         }
 
-        return $chance;
+        $chance = $this->corrected($chance, $cut);
+
+        return $chance < 0.01 ? $chance : $chance * $this->way($cue, $ghost, $distance, hypot($byAim, $byTip));
+    }
+
+    /**
+     * Chance that the errors leave the cue ball's line to one side of that with which the object ball goes in a direction.
+     *
+     * @param float                      $direction of the object ball against the cue ball's line as aimed, radians
+     * @param float                      $aimed     offset of that line, metres
+     * @param array{float, float, float} $errors    one deviation of aim and tip as turns of the line, radians, and of side, rad/s
+     */
+    private function passed(float $direction, float $aimed, float $lever, array $errors, float $speed, float $roll): float
+    {
+        [$byAim, $byTip, $spin] = $errors;
+        $reach = $this->equipment->balls->diameter();
+        $offset = $this->offsetFor($direction, $aimed, $lever, $speed, $roll);
+        $turn = ($offset - $aimed) / $lever;
+        // How the object ball's direction changes with a turn of the line.
+        $slope = 1 - $lever / \sqrt(max(0.002 * $reach ** 2, $reach ** 2 - $offset ** 2));
+        $here = $this->heading($offset, 0.0, $speed, $roll);
+        $bySpin = ($this->heading($offset, $spin, $speed, $roll) - $here) / $slope;
+        $more = 1 + $this->raised * $this->errors->speed;
+        $bySpeed = ($this->heading($offset, 0.0, $more * $speed, $more * $roll) - $here) / $slope;
+
+        return Normal::upTo($turn / max(1e-9, \sqrt($byAim ** 2 + ($byTip + $bySpin) ** 2 + $bySpeed ** 2)));
+    }
+
+    /**
+     * The offset of the cue ball's line from the full one with which the object ball goes in a direction, throw made up for; the line is
+     * turned about a point so far away, from one with another offset. What would miss the ball is taken to graze it.
+     */
+    private function offsetFor(float $direction, float $aimed, float $lever, float $speed, float $roll): float
+    {
+        $reach = $this->equipment->balls->diameter();
+        $offset = -$reach * sin(max(-1.5, min(1.5, $direction)));
+        for ($round = 0; $round < self::ROUNDS; ++$round) {
+            $throw = $this->heading($offset, 0.0, $speed, $roll) - asin(max(-0.9999, min(0.9999, -$offset / $reach)));
+            $angle = $direction - $throw - ($offset - $aimed) / $lever;
+            $offset = -$reach * sin(max(-1.55, min(1.55, $angle)));
+        }
+
+        return $offset;
+    }
+
+    /**
+     * @param list<array{float, float}> $these
+     * @param list<array{float, float}> $those
+     *
+     * @return list<array{float, float}> so far from these to those, where they are as many; else the nearer ones
+     */
+    private static function mixed(array $these, array $those, float $share): array
+    {
+        if (\count($these) !== \count($those)) {
+            return $share < 0.5 ? $these : $those;
+        }
+        $mixed = [];
+        foreach ($these as $i => [$from, $to]) {
+            $mixed[] = [$from + $share * ($those[$i][0] - $from), $to + $share * ($those[$i][1] - $to)];
+        }
+
+        return $mixed;
+    }
+
+    /**
+     * The deviation of the cue's direction, radians, and the factor of the tip's errors, for a stroke from a spot (docs/physics.md,
+     * section 7). Whether the hand would lie over a ball is left to the tries.
+     *
+     * @return array{float, float}
+     */
+    private function grown(Spot $cue, float $direction, float $cut, float $start): array
+    {
+        $growth = $this->errors->growth;
+        $factor = $growth->bySpeed($start) * $this->raised;
+        $aim = $factor * (abs($cut) > deg2rad($growth->thinFrom) ? $growth->thin : 1.0);
+
+        return [
+            deg2rad($this->errors->aim) * $aim * (Bridge::isOnRail($cue, $direction, $this->equipment) ? $growth->bridge : 1.0),
+            $factor,
+        ];
     }
 
     /**

@@ -7,7 +7,7 @@ namespace ZigLane\Core\Odds;
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Rollouts;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Deviations;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Table\BallSet;
 
@@ -39,7 +39,7 @@ final readonly class QuickChance
     }
 
     /** Chance that a shot that is aimed pots its ball, whatever the cue ball does, 0 to 1. */
-    public static function of(ShotChoice $choice, Strike $strike, Rollouts $rollouts, BallSet $balls, ExecutionErrors $errors): float
+    public static function of(ShotChoice $choice, Strike $strike, Rollouts $rollouts, BallSet $balls, Deviations $errors): float
     {
         $quick = new self($choice, $strike, $rollouts, $errors->aim);
         $millimetre = 0.001 / $balls->radius;

@@ -10,6 +10,7 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 
 /**
@@ -41,7 +42,8 @@ final readonly class Rehearsal
                 try {
                     $shot = 0 === $leg && null !== $first ? $first : $solver->aimed($layout, $choice);
                     $first ??= $shot;
-                    $strike = $rack->player->disturb($shot->strike, $random, $balls->radius);
+                    $errors = $rack->player->in($shot->strike, ShotDemands::of($solver, $layout, $shot, $rack->player->growth));
+                    $strike = $errors->disturb($shot->strike, $random, $balls->radius);
                     $ending = $solver->simulator->rollouts($layout)->play($strike);
                 } catch (IllegalStroke) {
                     ++$ended['miscue'];

@@ -11,6 +11,7 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 
@@ -63,9 +64,10 @@ final readonly class Trials
         $made = $clean = $clear = $miscues = $thick = $thin = $hooked = 0;
         $scratches = $struck = $landings = $misses = [];
         $next = null !== $next && $shot->layout->has($next) && $next !== $called ? $next : null;
+        $deviations = $errors->in($shot->strike, ShotDemands::ofSolved($shot, $solver->equipment, $errors->growth));
         for ($i = 0; $i < $count; ++$i) {
             try {
-                $strike = $errors->disturb($shot->strike, $random, $balls->radius);
+                $strike = $deviations->disturb($shot->strike, $random, $balls->radius);
             } catch (IllegalStroke) {
                 ++$miscues;
                 continue;

@@ -13,6 +13,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -93,11 +94,12 @@ final readonly class BreakOff
     public function play(Layout $racked, Option $option, Randomness $random): ?Ending
     {
         try {
-            return $this->solver->simulator->rollouts($racked)->play($this->rack->player->disturb(
-                $option->strike,
-                $random,
-                $this->rack->equipment->balls->radius,
-            ));
+            $player = $this->rack->player;
+            $errors = $player->in($option->strike, ShotDemands::of($this->solver, $racked, $option->aimed(), $player->growth));
+
+            return $this->solver->simulator->rollouts($racked)->play(
+                $errors->disturb($option->strike, $random, $this->rack->equipment->balls->radius),
+            );
         } catch (IllegalStroke) {
             return null;
         }

@@ -21,6 +21,11 @@ final readonly class Option
         return new self($shot->choice, $shot->aim, $shot->strike, $value);
     }
 
+    public function aimed(): AimedShot
+    {
+        return new AimedShot($this->choice, $this->aim, $this->strike);
+    }
+
     /** The same shot with another value. */
     public function withValue(float $value): self
     {

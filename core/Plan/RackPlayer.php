@@ -15,6 +15,7 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 
 /**
@@ -70,11 +71,11 @@ final readonly class RackPlayer
             }
             $ball = $option->choice->ball;
             try {
-                $ending = $this->solver->simulator->rollouts($layout)->play($this->rack->player->disturb(
-                    $option->strike,
-                    $random,
-                    $this->rack->equipment->balls->radius,
-                ));
+                $player = $this->rack->player;
+                $errors = $player->in($option->strike, ShotDemands::of($this->solver, $layout, $option->aimed(), $player->growth));
+                $ending = $this->solver->simulator->rollouts($layout)->play(
+                    $errors->disturb($option->strike, $random, $this->rack->equipment->balls->radius),
+                );
             } catch (IllegalStroke) {
                 // A miscue.
                 $tally->end(RunEnd::Missed, $ball->value);

@@ -153,7 +153,7 @@ final readonly class ErrorFit
         $values = [];
         for ($i = 0; $i < self::TRIES; ++$i) {
             try {
-                $ending = $rollouts->play($errors->disturb($strike, $random, $this->balls->radius));
+                $ending = $rollouts->play($errors->in($strike)->disturb($strike, $random, $this->balls->radius));
                 $values[] = $ending->isScratch() ? \INF : abs($measure($ending->final->spot(Ball::Cue)));
             } catch (IllegalStroke) {
                 $values[] = \INF;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Player;
 
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
 
 /**
- * A player's execution errors as standard deviations: direction of the cue in degrees, speed as a share, tip placement in
- * millimetres sideways and up. The defaults are an estimate for a good club player (common practice), not measured.
+ * A player's execution errors in an ordinary shot (level cue, medium speed) as standard deviations: direction of the cue in degrees,
+ * speed as a share, tip placement in millimetres sideways and up; how they grow with what a shot demands, and what he does wrong in
+ * the mean. The defaults are an estimate for a good club player (common practice), not measured.
  */
 final readonly class ExecutionErrors
 {
@@ -36,34 +36,53 @@ final readonly class ExecutionErrors
         public float $speed = self::LIMITS['speed'][0],
         public float $tipSide = self::LIMITS['tipSide'][0],
         public float $tipHeight = self::LIMITS['tipHeight'][0],
+        public ErrorGrowth $growth = new ErrorGrowth(),
+        public Biases $biases = new Biases(),
     ) {
     }
 
-    /**
-     * The stroke that comes of an intended one: direction, speed and tip placement each with an error of their own.
-     *
-     * @param float $ballRadius metres
-     *
-     * @throws IllegalStroke If the tip lands past the miscue limit
-     */
-    public function disturb(Strike $strike, Randomness $random, float $ballRadius): Strike
+    /** The errors in a shot: grown with its meant speed, the elevation of the cue, and what else it demands. */
+    public function in(Strike $meant, Demands $demands = new Demands()): Deviations
     {
-        $millimetre = 0.001 / $ballRadius;
-        $direction = rad2deg($strike->direction) + $this->aim * $random->normal();
-        // Normal, but never less than nothing nor more than a cue can give.
-        $speed = min(Strike::MAX_SPEED, max(0.01, $strike->speed * (1 + $this->speed * $random->normal())));
-        $side = $strike->side + $this->tipSide * $millimetre * $random->normal();
-        $height = $strike->height + $this->tipHeight * $millimetre * $random->normal();
-
-        return Strike::degrees($direction, $speed, $side, $height, rad2deg($strike->elevation), $strike->endMassRatio);
+        return $this->at($meant->speed, rad2deg($meant->elevation), $demands);
     }
 
-    /** @return array<string, float> */
+    /**
+     * @param float $speed     meant speed just after the hit, m/s
+     * @param float $elevation of the cue, degrees
+     */
+    public function at(float $speed, float $elevation, Demands $demands = new Demands()): Deviations
+    {
+        $growth = $this->growth;
+        $raised = $growth->byElevation($elevation);
+        $tip = $growth->bySpeed($speed) * $raised;
+        $aim = $tip * ($demands->hasAwkwardBridge ? $growth->bridge : 1.0) * ($demands->cut > $growth->thinFrom ? $growth->thin : 1.0);
+
+        return new Deviations(
+            hypot($this->aim * $aim, $demands->judgement),
+            $this->speed * $raised,
+            $this->tipSide * $tip,
+            $this->tipHeight * $tip,
+            $this->biases,
+        );
+    }
+
+    /** The errors of an ordinary shot. */
+    public function ordinary(): Deviations
+    {
+        return new Deviations($this->aim, $this->speed, $this->tipSide, $this->tipHeight, $this->biases);
+    }
+
+    /** @return array<string, float|array<string, float>> for a file: growth and biases only where they are not the usual ones */
     public function toArray(): array
     {
-        /** @var array<string, float> $fields */
-        $fields = get_object_vars($this);
-
-        return $fields;
+        return [
+            'aim' => $this->aim,
+            'speed' => $this->speed,
+            'tipSide' => $this->tipSide,
+            'tipHeight' => $this->tipHeight,
+            ...($this->growth == new ErrorGrowth() ? [] : ['growth' => $this->growth->toArray()]),
+            ...($this->biases->areNone() ? [] : ['biases' => $this->biases->toArray()]),
+        ];
     }
 }

@@ -32,7 +32,8 @@ final class Zone
         private readonly array $odds,
         private readonly float $left,
         private readonly float $bottom,
-        private readonly float $step,
+        private readonly float $stepX,
+        private readonly float $stepY,
         private readonly \Closure $from,
     ) {
     }
@@ -53,17 +54,19 @@ final class Zone
     {
         $table = $equipment->table;
         $least = $equipment->balls->radius;
-        $step = ($table->length - 2 * $least) / self::LINES;
-        $rows = (int) floor(($table->width() - 2 * $least) / $step + 1e-9);
+        // The outermost lines of the grid are where the ball touches the rails, on all four sides.
+        $stepX = ($table->length - 2 * $least) / self::LINES;
+        $rows = (int) ceil(($table->width() - 2 * $least) / $stepX - 1e-9);
+        $stepY = ($table->width() - 2 * $least) / $rows;
         $odds = [];
         for ($i = 0; $i <= self::LINES; ++$i) {
             for ($j = 0; $j <= $rows; ++$j) {
-                $spot = Spot::metres($least + $i * $step, $least + $j * $step);
+                $spot = Spot::metres($least + $i * $stepX, $least + $j * $stepY);
                 $odds[$i][$j] = $from($spot);
             }
         }
 
-        return new self($lines, array_map(array_values(...), array_values($odds)), $least, $least, $step, $from);
+        return new self($lines, array_map(array_values(...), array_values($odds)), $least, $least, $stepX, $stepY, $from);
     }
 
     /**
@@ -101,7 +104,7 @@ final class Zone
             }
         }
 
-        return $count * $this->step ** 2;
+        return $count * $this->stepX * $this->stepY;
     }
 
     public function most(): float
@@ -136,7 +139,7 @@ final class Zone
             }
         }
 
-        $least = 0.5 * $this->step ** 2;
+        $least = 0.5 * $this->stepX * $this->stepY;
 
         return array_values(array_filter(
             self::closed($sides, $spots),
@@ -251,6 +254,6 @@ final class Zone
 
     private function at(float $i, float $j): Spot
     {
-        return Spot::metres($this->left + $i * $this->step, $this->bottom + $j * $this->step);
+        return Spot::metres($this->left + $i * $this->stepX, $this->bottom + $j * $this->stepY);
     }
 }

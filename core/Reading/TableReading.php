@@ -12,6 +12,7 @@ use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Pocket;
@@ -112,12 +113,14 @@ final readonly class TableReading
         $spot = $layout->spot(Ball::Cue);
         $choice = $line->choice($spot);
         try {
+            $shot = $solver->aimed($layout, $choice);
+
             return QuickChance::of(
                 $choice,
-                $solver->aimed($layout, $choice)->strike,
+                $shot->strike,
                 $solver->simulator->rollouts($layout),
                 $solver->equipment->balls,
-                $errors,
+                $errors->in($shot->strike, ShotDemands::ofAimed($layout, $shot, $solver->equipment)),
             );
         } catch (CoreError) {
             return 0.0;

@@ -60,7 +60,7 @@ final readonly class BreakShot
         foreach ($balls as $ball) {
             $layout = $layout->with($ball, $rack->spot($ball));
         }
-        $outcome = (new EventSimulator($equipment))->play($layout, $player->disturb($meant, $random, $equipment->balls->radius));
+        $outcome = (new EventSimulator($equipment))->play($layout, $player->ordinary()->disturb($meant, $random, $equipment->balls->radius));
 
         return new self($layout, $meant, $outcome, [$balls[3], $balls[5]]);
     }
@@ -80,7 +80,7 @@ final readonly class BreakShot
         $corner = $rack->spot($rack->balls()[10]);
         // To the right of the right corner ball, so far that three tenths of the ball are hit.
         $aside = asin((1 - 0.3) * $equipment->balls->diameter() / $cue->distanceTo($corner));
-        $strike = Strike::degrees(0.0, 2.6, 0.0, 0.15, 2.0, $endMassRatio);
+        $strike = Strike::degrees(0.0, 2.8, 0.0, 0.15, 2.0, $endMassRatio);
 
         return [$cue, $strike->withDirection($cue->directionTo($corner) - $aside - $strike->squirt())];
     }

@@ -249,9 +249,11 @@ final readonly class IndirectSearch
     {
         $random = new Randomness($seed);
         $made = 0;
+        $player = $this->rack->player;
+        $errors = $player->in($shot->strike, ShotDemands::ofSolved($shot, $this->rack->equipment, $player->growth));
         for ($try = 0; $try < self::TRIES; ++$try) {
             try {
-                $ending = $rollouts->play($this->rack->player->disturb($shot->strike, $random, $this->rack->equipment->balls->radius));
+                $ending = $rollouts->play($errors->disturb($shot->strike, $random, $this->rack->equipment->balls->radius));
             } catch (IllegalStroke) {
                 continue;
             }

@@ -50,7 +50,7 @@ final readonly class LengthScale
         return $this->lengths(Strike::MAX_SPEED);
     }
 
-    /** Speed in m/s that runs so many lengths, to a tenth of a millimetre of the run; lengths beyond the scale give Strike::MAX_SPEED. */
+    /** Speed in m/s that runs so many lengths, to three millimetres of the run; lengths beyond the scale give Strike::MAX_SPEED. */
     public function speed(float $lengths): float
     {
         $slow = 0.0;

@@ -6,7 +6,7 @@ namespace ZigLane\Core\Stroke;
 
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Odds\Normal;
-use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Deviations;
 use ZigLane\Core\Table\Cue;
 
 /** How often a player's tip lands past the miscue limit when a stroke is meant. */
@@ -21,24 +21,25 @@ final class Miscue
      *
      * @param float $ballRadius metres
      */
-    public static function chance(Strike $meant, ExecutionErrors $errors, float $ballRadius): float
+    public static function chance(Strike $meant, Deviations $errors, float $ballRadius): float
     {
         $limit = Cue::MISCUE_LIMIT;
         $millimetre = 0.001 / $ballRadius;
+        $off = [$errors->biases->tipSide * $millimetre, $errors->biases->tipHeight * $millimetre];
         $wide = max(1e-9, $errors->tipSide * $millimetre);
         $high = max(1e-9, $errors->tipHeight * $millimetre);
-        $from = max(-$limit, $meant->side - self::WIDE * $wide);
-        $half = 0.5 * (min($limit, $meant->side + self::WIDE * $wide) - $from);
+        $from = max(-$limit, $meant->side + $off[0] - self::WIDE * $wide);
+        $half = 0.5 * (min($limit, $meant->side + $off[0] + self::WIDE * $wide) - $from);
         $inside = 0.0;
         for ($i = 1; $i < self::STEPS; ++$i) {
             // Equal steps of an angle: the ends of the circle, where it closes up, are gone through in ever smaller steps.
             $angle = \M_PI * $i / self::STEPS;
             $side = $from + $half * (1 - cos($angle));
-            $u = ($side - $meant->side) / $wide;
+            $u = ($side - $meant->side - $off[0]) / $wide;
             $chord = \sqrt(max(0.0, $limit * $limit - $side * $side));
             $inside += sin($angle) * exp(-0.5 * $u * $u) * Normal::between(
-                (-$chord - $meant->height) / $high,
-                ($chord - $meant->height) / $high,
+                (-$chord - $meant->height - $off[1]) / $high,
+                ($chord - $meant->height - $off[1]) / $high,
             );
         }
 

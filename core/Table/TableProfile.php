@@ -27,7 +27,7 @@ final readonly class TableProfile
         'roll' => [0.010, 0.001, 0.1],
         'spinDecay' => [10.0, 1.0, 50.0],
         'cushionRestitution' => [0.90, 0.3, 1.0],
-        'cushionFriction' => [0.20, 0.0, 0.5],
+        'cushionFriction' => [0.40, 0.0, 0.8],
         'facingLength' => [0.10, 0.02, 0.3],
     ];
 

@@ -34,7 +34,7 @@ final class PlayerTest extends AppTestCase
     {
         $sheet = $this->sheet($this->signedIn());
         $this->client->request('GET', "/sheets/{$sheet->getId()}/player");
-        $this->client->submitForm('Work out my errors', ['made' => '5', 'lag' => '12', 'drift' => '2']);
+        $this->client->submitForm('Work out my errors', ['made' => '4.6', 'lag' => '12', 'drift' => '2.8']);
         self::assertResponseRedirects();
         $player = $this->reloaded($sheet)->getRack()->player;
 

@@ -24,6 +24,7 @@ use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\Aim;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Stroke\CueClearance;
 use ZigLane\Core\Stroke\Miscue;
 use ZigLane\Core\Stroke\Stroke;
@@ -293,7 +294,7 @@ final readonly class Policy implements Chooser
         $best = [];
         for ($speed = 0; $speed < StrokeLattice::SPEEDS; ++$speed) {
             foreach (ValueTable::blurred($worth, $lattice->spreads[$row], $speed) as $node => $value) {
-                $value *= $chances[$speed];
+                $value *= StrokeLattice::chance($chances[$speed], $lattice->powers[$row][$node]);
                 $kind = $node % (StrokeLattice::ROLLED * StrokeLattice::SIDED);
                 if ($value > ($best[$kind][0] ?? 0.0)) {
                     $best[$kind] = [$value, $node];
@@ -347,6 +348,7 @@ final readonly class Policy implements Chooser
             }
             $strike = $shot->strike;
             $rollouts = $solver->simulator->rollouts($layout);
+            $errors = $rack->player->in($strike, ShotDemands::of($solver, $layout, $shot, $rack->player->growth));
         } catch (CoreError) {
             return null;
         }
@@ -355,7 +357,7 @@ final readonly class Policy implements Chooser
         $goingOn = $miscues = 0;
         for ($try = 0; $try < $tries; ++$try) {
             try {
-                $ending = $rollouts->play($rack->player->disturb($strike, $random, $rack->equipment->balls->radius));
+                $ending = $rollouts->play($errors->disturb($strike, $random, $rack->equipment->balls->radius));
                 $verdict = $this->referee->judge($layout, $this->group, $ending, $choice->ball, $choice->pocket);
                 $worth = $this->worth($verdict, $choice, $ending);
                 $sum += $worth;
@@ -369,7 +371,7 @@ final readonly class Policy implements Chooser
             }
         }
         // Few tries would find the stroke that just these do not miscue: how often it does is known better.
-        $miscue = Miscue::chance($strike, $rack->player, $rack->equipment->balls->radius);
+        $miscue = Miscue::chance($strike, $errors, $rack->equipment->balls->radius);
         $share = $miscues < $tries ? (1 - $miscue) * $tries / ($tries - $miscues) : 0.0;
         $sum *= $share;
         $handed = $share * $handed + $tries * $miscue;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -46,6 +47,15 @@ final readonly class StrokeLattice
      */
     public array $spreads;
 
+    /**
+     * By distance and node: the power to which the chance of a miss is raised where the stroke starts faster or slower than the usual one with
+     * that speed at contact, and the errors with it (of a chance that falls off as a normal one does: m^(f^-1.5) for errors f times as
+     * large, within 2 points from 0.5 to 0.99 and f up to 2).
+     *
+     * @var list<list<float>>
+     */
+    public array $powers;
+
     private float $drag;
     private float $rolling;
 
@@ -59,19 +69,22 @@ final readonly class StrokeLattice
             $speeds[] = self::SLOWEST * self::RATIO ** $i;
         }
         $this->speeds = $speeds;
-        $spreads = [];
+        $spreads = $powers = [];
         foreach (self::DISTANCES as $distance) {
-            $row = [];
+            $row = $power = [];
             foreach ($speeds as $speed) {
                 foreach (self::ROLLS as $roll) {
                     foreach (self::SIDES as $side) {
                         $row[] = $this->spread($distance, $speed, $roll, $side);
+                        $power[] = $this->power($distance, $speed, $roll, $side);
                     }
                 }
             }
             $spreads[] = $row;
+            $powers[] = $power;
         }
         $this->spreads = $spreads;
+        $this->powers = $powers;
     }
 
     /** The row of `spreads` nearest to a distance, metres. */
@@ -128,6 +141,25 @@ final readonly class StrokeLattice
         return null;
     }
 
+    private function power(float $distance, float $speed, float $roll, float $side): float
+    {
+        $start = $this->start($distance, $speed, $roll, $side)[0] ?? null;
+        $growth = $this->errors->growth;
+        $usual = PotModel::startFor($speed, $distance, $this->rolling);
+
+        return null === $start ? 1.0 : ($growth->bySpeed($start) / $growth->bySpeed($usual)) ** -1.5;
+    }
+
+    /**
+     * The chance of a pot by the stroke of a node, from that by the usual stroke of the same speed at contact.
+     *
+     * @param float $power of the node, from `powers`
+     */
+    public static function chance(float $usual, float $power): float
+    {
+        return 1.0 === $power ? $usual : 1.0 - (1.0 - $usual) ** $power;
+    }
+
     /** @return array{float, float, float}|null */
     private function spread(float $distance, float $speed, float $roll, float $side): ?array
     {
@@ -138,16 +170,17 @@ final readonly class StrokeLattice
         [$start] = $stroke;
         $millimetre = 0.001 / $this->equipment->balls->radius;
         $share = $start / $speed;
-        $bySpeed = $this->errors->speed * $share ** 2;
-        $byHeight = 2.5 * $this->errors->tipHeight * $millimetre * $share;
+        $errors = $this->errors->at($start, self::ELEVATION);
+        $bySpeed = $errors->speed * $share ** 2;
+        $byHeight = 2.5 * $errors->tipHeight * $millimetre * $share;
         if ($roll > 0.99) {
             // What the tip adds or takes is soon rolled off.
             $byHeight = max(0.0, $byHeight - 3.5 * $this->drag * $distance / $start ** 2);
             $byRoll = 0.0;
         } else {
-            $byRoll = $this->errors->speed * ($roll + 2.5) * ($share ** 2 - 1);
+            $byRoll = $errors->speed * ($roll + 2.5) * ($share ** 2 - 1);
         }
-        $bySide = 2.5 * $this->errors->tipSide * $millimetre * $share;
+        $bySide = 2.5 * $errors->tipSide * $millimetre * $share;
 
         return [
             min(1.0, $bySpeed / log(self::RATIO)),

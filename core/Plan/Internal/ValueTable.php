@@ -37,6 +37,9 @@ final class ValueTable
     private const SOFT = 0.3;
     private const PAST = 0.15;
 
+    /** A rolling ball needs a little less speed at the start than the usual stroke: by so much a chance may be better at the most. */
+    private const SURER = 1.1;
+
     /** Places with ball in hand lie at least so far apart, metres. */
     private const APART = 0.1;
 
@@ -174,10 +177,10 @@ final class ValueTable
                     $low = $worth[$cut] ??= $this->worth($pot, $cut, $left, $freed);
                     $high = $worth[$cut + $step] ??= $this->worth($pot, $cut + $step, $left, $freed);
                     $share = ($place - $cut) / $step;
-                    $spreads = $this->tables->lattice->spreads[$row];
+                    [$spreads, $powers] = [$this->tables->lattice->spreads[$row], $this->tables->lattice->powers[$row]];
                     $values[$i] = $this->isRough
                         ? self::sharpest($low, $high, $share, $chances, $spreads, $values[$i], $most)
-                        : self::best($low, $high, $share, $chances, $spreads, $values[$i], $most);
+                        : self::best($low, $high, $share, $chances, $spreads, $powers, $values[$i], $most);
                 }
             }
         }
@@ -267,11 +270,13 @@ final class ValueTable
      * @param float                                 $share   of the way from the one to the other
      * @param list<float>                           $chances of the pot, by speed
      * @param list<array{float, float, float}|null> $spreads
+     * @param list<float>                           $powers  as StrokeLattice has them, by node
      * @param float                                 $least   what there is already
      * @param float                                 $most    no end of a route is worth more
      */
-    private static function best(array $low, array $high, float $share, array $chances, array $spreads, float $least, float $most): float
-    {
+    private static function best(
+        array $low, array $high, float $share, array $chances, array $spreads, array $powers, float $least, float $most,
+    ): float {
         $worth = [];
         foreach ($low as $node => $value) {
             $worth[] = $value + $share * ($high[$node] - $value);
@@ -279,11 +284,12 @@ final class ValueTable
         $best = $least;
         for ($speed = 0; $speed < StrokeLattice::SPEEDS; ++$speed) {
             $chance = $chances[$speed];
-            if ($chance * $most <= $best) {
+            // A stroke that starts slower than the usual one goes a little oftener.
+            if (self::SURER * $chance * $most <= $best) {
                 continue;
             }
-            foreach (self::blurred($worth, $spreads, $speed) as $value) {
-                $value *= $chance;
+            foreach (self::blurred($worth, $spreads, $speed) as $node => $value) {
+                $value *= StrokeLattice::chance($chance, $powers[$node]);
                 if ($value > $best) {
                     $best = $value;
                 }

@@ -14,6 +14,7 @@ use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Motion\Tolerances;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;
 
@@ -145,7 +146,7 @@ final class ClusterTest extends TestCase
             4 => [2.54 - self::R, 0.508],
             5 => [0.4445, 0.92075],
         ]);
-        $outcome = (new EventSimulator())->release(
+        $outcome = (new EventSimulator(new Equipment(new TableProfile(cushionFriction: 0.20))))->release(
             $layout,
             [0 => [4.369480349303943, -1.290446432575796, 47.28421353914959, 159.3980270036226, 5.7374088049416585]],
         );

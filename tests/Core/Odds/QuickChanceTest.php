@@ -12,9 +12,11 @@ use ZigLane\Core\Odds\QuickChance;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
@@ -55,7 +57,13 @@ final class QuickChanceTest extends TestCase
 
     private static function quick(SolvedShot $shot, ExecutionErrors $errors): float
     {
-        return QuickChance::of($shot->choice, $shot->strike, (new EventSimulator())->rollouts($shot->layout), new BallSet(), $errors);
+        return QuickChance::of(
+            $shot->choice,
+            $shot->strike,
+            (new EventSimulator())->rollouts($shot->layout),
+            new BallSet(),
+            $errors->in($shot->strike, ShotDemands::ofSolved($shot, new Equipment(), $errors->growth)),
+        );
     }
 
     /** @return iterable<SolvedShot> pots of the 1 among up to four other balls, from anywhere, with the usual stroke */

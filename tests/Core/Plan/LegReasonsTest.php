@@ -51,6 +51,7 @@ final class LegReasonsTest extends TestCase
                     'breakShot' => self::breakShot($plan->rack, $leg, $reason),
                     'onlyPocket' => self::onlyPocket($leg, $reason),
                     'thenOn' => self::share($reason, 'chanceShare'),
+                    'thenNothing' => 1,
                     default => self::fail($reason->kind.' is not checked'),
                 };
             }

@@ -41,7 +41,7 @@ final class ExecutionErrorsTest extends TestCase
         $random = new Randomness(3);
         $sums = [0.0, 0.0, 0.0, 0.0];
         for ($i = 0; $i < 4000; ++$i) {
-            $real = $errors->disturb($meant, $random, Table::R);
+            $real = $errors->ordinary()->disturb($meant, $random, Table::R);
             foreach ([
                 rad2deg($real->direction) - 30.0,
                 $real->speed / 2.0 - 1,

@@ -68,7 +68,7 @@ final class LandingSearchTest extends TestCase
     {
         $layout = Table::layout([0 => [1.2, 0.6], 1 => [2.3, 1.1], 8 => [0.4, 0.2]]);
         $search = new LandingSearch(new ShotSolver(), new ExecutionErrors());
-        $far = $search->find($layout, Ball::One, Pocket::FootLeft, new SpotTarget(Spot::metres(0.05, 0.05)));
+        $far = $search->find($layout, Ball::One, Pocket::FootLeft, new SpotTarget(Spot::metres(0.1, 0.6)));
         self::assertCount(1, $far);
         self::assertGreaterThan(LandingSearch::CLOSE, $far[0]->off);
         self::assertNotSame([], $search->failures());

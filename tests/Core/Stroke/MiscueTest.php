@@ -8,7 +8,7 @@ use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Deviations;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Stroke\Miscue;
 use ZigLane\Core\Table\Cue;
@@ -21,7 +21,7 @@ final class MiscueTest extends TestCase
     {
         $millimetres = 4.0;
         $deviation = 0.001 * $millimetres / Table::R;
-        $chance = Miscue::chance(Strike::degrees(0.0, 2.0), new ExecutionErrors(0.0, 0.0, $millimetres, $millimetres), Table::R);
+        $chance = Miscue::chance(Strike::degrees(0.0, 2.0), new Deviations(0.0, 0.0, $millimetres, $millimetres), Table::R);
         self::assertEqualsWithDelta(exp(-0.5 * (Cue::MISCUE_LIMIT / $deviation) ** 2), $chance, 1e-6);
     }
 
@@ -31,7 +31,7 @@ final class MiscueTest extends TestCase
     #[TestWith([0.2, -0.1, 0.0, 0.0])]
     public function testItIsTheShareOfStrokesWithErrorsThatMiscue(float $side, float $height, float $tipSide, float $tipHeight): void
     {
-        $errors = new ExecutionErrors(0.05, 0.05, $tipSide, $tipHeight);
+        $errors = new Deviations(0.05, 0.05, $tipSide, $tipHeight);
         $meant = Strike::degrees(30.0, 2.0, $side, $height);
         $chance = Miscue::chance($meant, $errors, Table::R);
         $random = new Randomness(5);

@@ -20,7 +20,7 @@ final class PlainCushion
      */
     public static function rebound(array $v, array $w, int $steps): array
     {
-        [$sin, $cos, $mu, $cloth] = [0.27, \sqrt(1 - 0.27 ** 2), 0.20, 0.20];
+        [$sin, $cos, $mu, $cloth] = [0.27, \sqrt(1 - 0.27 ** 2), 0.40, 0.20];
         $n = [0.0, $cos, $sin];
         $t = [0.0, -$sin, $cos];
         $v[] = 0.0;
