@@ -91,7 +91,7 @@ if ('stated' !== ($options['only'] ?? '')) {
                 $best = $search->candidates()[0] ?? null;
                 $beginner = new EasiestPot($rack, $group);
                 $place = $beginner->place();
-                $table = new RackPlayer(new ShotSolver($rack->equipment), $rack, $group, $order);
+                $table = new RackPlayer(new ShotSolver($rack->equipment), $rack, $order);
                 $chooser = $search->chooser($group);
                 for ($i = 0; $i < $replays; ++$i) {
                     if (null !== $best) {

@@ -46,7 +46,7 @@ final readonly class RackFile
             '',
             [
                 'format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group',
-                'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later',
+                'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later', 'foulsInARow', 'pushOut',
             ],
         );
         $table = $reader->table($document);
@@ -66,13 +66,19 @@ final readonly class RackFile
             $reader->fault($field.'.cue', 'cueInHand', ['where' => $inHand->value]);
         }
         $rules = self::rules($reader, $reader->object($document, '', 'rules'));
+        $fouls = (int) $reader->number($document, '', 'foulsInARow', 0.0, 2.0, 0.0);
+        if (!\is_bool($document['pushOut'] ?? false)) {
+            $reader->fault('pushOut', 'boolean', ['found' => Reader::show($document['pushOut'])]);
+        }
         $name = self::name($reader, $document['name'] ?? null);
         $shot = isset($document['shot']) ? self::shot($reader, $reader->object($document, '', 'shot'), 'shot') : null;
         $later = self::later($reader, $document['later'] ?? []);
         $reader->finish();
         \assert(null !== $game);
 
-        return new self(new Rack($game, $layout, $equipment, $player, $inHand, $group, $rules), $name, $shot, null === $shot ? [] : $later);
+        $rack = new Rack($game, $layout, $equipment, $player, $inHand, $group, $rules, $fouls, true === ($document['pushOut'] ?? false));
+
+        return new self($rack, $name, $shot, null === $shot ? [] : $later);
     }
 
     public function write(): string
@@ -93,6 +99,8 @@ final readonly class RackFile
             'ballInHand' => $rack->ballInHand->value,
             'group' => $rack->group?->value,
             'rules' => $rack->rules->chosen(),
+            'foulsInARow' => 0 === $rack->foulsInARow ? null : $rack->foulsInARow,
+            'pushOut' => $rack->mayPush ?: null,
             'player' => $rack->player->toArray(),
             'cue' => ['endMassRatio' => $rack->equipment->cue->endMassRatio],
             'table' => $rack->equipment->table->toArray(),
@@ -106,7 +114,7 @@ final readonly class RackFile
             'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
             'later' => [] === $this->later ? null : array_map(self::shotToArray(...), $this->later),
         ];
-        foreach (['name', 'rules', 'shot', 'later'] as $optional) {
+        foreach (['name', 'rules', 'foulsInARow', 'pushOut', 'shot', 'later'] as $optional) {
             if (!isset($document[$optional]) || [] === $document[$optional]) {
                 unset($document[$optional]);
             }
@@ -158,7 +166,7 @@ final readonly class RackFile
     /** @param array<mixed> $object choices of the rules, true or false each */
     private static function rules(Reader $reader, array $object): RuleOptions
     {
-        $reader->onlyKnown($object, 'rules', RuleOptions::NAMES);
+        $reader->onlyKnown($object, 'rules', [...RuleOptions::NAMES, ...RuleOptions::OLD]);
         foreach ($object as $name => $value) {
             if (!\is_bool($value)) {
                 $reader->fault('rules.'.$name, 'boolean', ['found' => Reader::show($value)]);

@@ -17,11 +17,11 @@ use ZigLane\Core\Table\TableProfile;
  * nose (s: along the cushion and up across it) and at the cloth (u: along and across), which change linearly with the
  * frictions there (F and G, as vectors of coefficients).
  *
- * Each step takes friction from the slip that the step would end with, half old and half new: it is what ends the slip where
- * the cone allows that, and cannot overshoot it otherwise. Second order but for the steps in which a slip ends. A step is as
- * long as the directions of the slips allow: it turns neither by more than about a quarter of a radian and goes half of the way to
- * where one ends. Some 33 steps are so, in 99 of 100 impacts, within 0.04 % in speed and 0.02 degrees of their own limit, and but for one in
- * ten thousand (a slip that just fails to end) within 0.1 % and 0.05 degrees (tests/Reference holds it to that).
+ * Each step takes friction from the slip that the step would end with, half old and half new: it is what ends the slip where the cone
+ * allows that, and cannot overshoot it otherwise. Second order but for the steps in which a slip ends. A step is as long as the directions
+ * of the slips allow: it turns neither by more than about a quarter of a radian and goes half of the way to where one ends. Some 33 steps
+ * are so, in 99 of 100 impacts, within 0.04 % in speed and 0.02 degrees of their own limit, and but for one in ten thousand (a slip that
+ * just fails to end) within 0.1 % and 0.05 degrees (tests/Reference holds it to that).
  *
  * Written without min, max and abs: their results have no fixed type, which costs the compiled loop a factor of eight.
  * The law is homogeneous: the outcome scales with the speed of approach, so everything is computed for an approach of 1.

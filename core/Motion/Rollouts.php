@@ -101,27 +101,32 @@ final class Rollouts
     public function let(array $motion): Ending
     {
         $first = null;
-        $pocketed = $cushions = [];
-        $meetsCushion = false;
+        $pocketed = $cushions = $driven = $struckAt = [];
+        $before = null;
         $events = $this->run($motion);
-        foreach ($events as $event) {
+        $times = $this->engine->times();
+        foreach ($events as $i => $event) {
             $kind = PackedEvent::kind($event);
             $ball = PackedEvent::ball($event);
             $where = PackedEvent::place($event);
             if (PackedEvent::BALL === $kind) {
                 $other = PackedEvent::other($event);
+                $struckAt[$ball] ??= $times[$i];
+                $struckAt[$other] ??= $times[$i];
                 if (null === $first && ($ball === $this->cue || $other === $this->cue)) {
                     $first = $this->balls[$ball === $this->cue ? $other : $ball];
+                    $before = $cushions;
                 }
             } elseif (PackedEvent::POCKET === $kind) {
                 $pocketed[$this->balls[$ball]->value] = Surfaces::POCKETS[$where];
-            } elseif (PackedEvent::CUSHION === $kind) {
-                $meetsCushion = $meetsCushion || null !== $first;
+            } elseif (PackedEvent::CUSHION === $kind || PackedEvent::JAW === $kind) {
+                $met = PackedEvent::CUSHION === $kind ? Surfaces::RAILS[$where] : Surfaces::POCKETS[$where];
                 if ($ball === $this->cue) {
-                    $cushions[] = Surfaces::RAILS[$where];
+                    $cushions[] = $met;
                 }
-            } elseif (PackedEvent::JAW === $kind && $ball === $this->cue) {
-                $cushions[] = Surfaces::POCKETS[$where];
+                if (null !== $first) {
+                    $driven[] = [$this->balls[$ball], $met, $times[$i] - ($struckAt[$ball] ?? 0.0)];
+                }
             }
         }
         $final = $this->layout;
@@ -140,7 +145,7 @@ final class Rollouts
             }
         }
 
-        return new Ending($final, $pocketed, $first, $struck, $cushions, $meetsCushion);
+        return new Ending($final, $pocketed, $first, $struck, $cushions, $before ?? $cushions, $driven);
     }
 
     /**

@@ -193,7 +193,10 @@ final readonly class PotModel
         $last = null;
         foreach ($this->byRail as [$at, $share]) {
             if ($cut <= $at) {
-                return min(1.0, $chance * (null === $last ? $share : $last[1] + ($cut - $last[0]) / ($at - $last[0]) * ($share - $last[1])));
+                return min(
+                    1.0,
+                    $chance * (null === $last ? $share : $last[1] + ($cut - $last[0]) / ($at - $last[0]) * ($share - $last[1])),
+                );
             }
             $last = [$at, $share];
         }

@@ -13,6 +13,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
@@ -72,7 +73,7 @@ final readonly class EasiestPot implements Chooser
         return $best;
     }
 
-    public function next(Layout $layout, int $seed): ?Option
+    public function next(Layout $layout, int $seed, ?Turn $turn = null): ?Option
     {
         $cue = $layout->spot(Ball::Cue);
         $best = null;

@@ -7,8 +7,9 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotChoice;
 
 /** What the misses of one shot leave the other player. */
@@ -29,24 +30,24 @@ final readonly class MissLeave
 
     /**
      * @param list<Ending> $misses tries in which the called ball did not drop in the called pocket
-     * @param Group|null   $group  the shooter's, in eight-ball
+     * @param Turn         $turn   by which the shot is judged
      */
-    public static function of(array $misses, Layout $before, ?Group $group, ShotChoice $choice, Referee $referee, Leave $leave): self
+    public static function of(array $misses, Layout $before, Turn $turn, ShotChoice $choice, Referee $referee, Leave $leave): self
     {
         $count = $fouls = $looked = 0;
         $sum = 0.0;
         foreach ($misses as $ending) {
-            $verdict = $referee->judge($before, $group, $ending, $choice->ball, $choice->pocket);
+            $verdict = $referee->judge($before, $turn, $ending, $choice->ball, $choice->pocket);
             if ($verdict->goesOn) {
                 // Another ball went in, and that counts.
                 continue;
             }
             ++$count;
-            if ($verdict->givesAll()) {
+            if ($verdict->givesAll() || BallInHand::None !== $verdict->inHand) {
                 ++$fouls;
             } elseif ($looked < self::LOOKED) {
                 ++$looked;
-                $sum += $leave->toOther($ending->final, $group);
+                $sum += $leave->toOther($ending->final, $verdict->group);
             }
         }
 

@@ -184,6 +184,12 @@ final readonly class Order
         return $this->isRotation ? $mask : $mask & ($this->own | $this->last);
     }
 
+    /** The balls of a set that are not kept for the end, as bits; the one that is when only it is left. */
+    public function notKept(int $mask): int
+    {
+        return $this->isRotation ? $mask : ($mask & $this->own ?: $mask & $this->last);
+    }
+
     public static function bit(Ball $ball): int
     {
         return 1 << $ball->value;

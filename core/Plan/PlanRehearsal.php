@@ -7,6 +7,7 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 
@@ -22,7 +23,7 @@ final class PlanRehearsal
         $solver = new ShotSolver($rack->equipment);
         $legs = $plan->choices();
         $first = Option::of($solver->aimed($rack->layout, $legs[0]), 1.0);
-        $player = new RackPlayer($solver, $rack, $group, $search->order($group));
+        $player = new RackPlayer($solver, $rack, $search->order($group));
         $tally = new Tally();
         for ($i = 0; $i < $times; ++$i) {
             $chooser = $replans ? $search->chooser($group) : self::asPlanned($solver, $legs);
@@ -62,7 +63,7 @@ final class PlanRehearsal
             {
             }
 
-            public function next(Layout $layout, int $seed): ?Option
+            public function next(Layout $layout, int $seed, ?Turn $turn = null): ?Option
             {
                 return ($this->choose)($layout);
             }

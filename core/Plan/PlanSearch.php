@@ -99,7 +99,7 @@ final class PlanSearch
     public function block(Candidate $candidate, int $block): Tally
     {
         $chooser = $this->chooser($candidate->group);
-        $player = new RackPlayer($this->solver, $this->rack, $candidate->group, $this->order($candidate->group));
+        $player = new RackPlayer($this->solver, $this->rack, $this->order($candidate->group));
         $tally = new Tally();
         for ($i = 0; $i < ReplaySchedule::BLOCK; ++$i) {
             $seed = ($this->seed * 7919 + $block * ReplaySchedule::BLOCK + $i) & 0x7FFFFFFF;

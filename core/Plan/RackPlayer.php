@@ -11,10 +11,11 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Foul;
 use ZigLane\Core\Rules\Game;
-use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Rerack;
+use ZigLane\Core\Rules\Spotting;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 
@@ -30,12 +31,11 @@ final readonly class RackPlayer
     /**
      * @param ShotSolver $solver of the rack's table
      * @param Rack       $rack   the table, player and game; its layout does not count
-     * @param Group|null $group  the group that is played, in eight-ball
      * @param Order      $order  what is to be made
      */
-    public function __construct(private ShotSolver $solver, private Rack $rack, private ?Group $group, private Order $order)
+    public function __construct(private ShotSolver $solver, private Rack $rack, private Order $order)
     {
-        $this->referee = new Referee($rack->game, $rack->rules);
+        $this->referee = Referee::of($rack);
         $this->breakOff = new BreakOff($rack, $solver);
     }
 
@@ -50,19 +50,25 @@ final readonly class RackPlayer
     public function play(Tally $tally, Chooser $chooser, Layout $layout, int $seed, ?Option $first = null): bool
     {
         $random = new Randomness($seed);
+        $turn = Turn::first($this->rack);
         $mask = Order::maskOf($layout);
         ++$tally->tries;
         $taken = 0;
         for ($shot = 1; !$this->order->isOut($mask); ++$shot) {
             $tally->reach($shot);
             $next = Order::balls($this->order->next($mask))[0]->value ?? 0;
-            $racked = $shot > 1
-                && Game::StraightPool === $this->rack->game
-                && $this->order->isLast($mask) ? Racking::again($layout, $this->rack->equipment) : null;
-            if (null !== $racked) {
-                return $this->breakOff($tally, $racked, Ball::from($next), $random, $seed, $shot);
+            $rerack = $shot > 1 && Game::StraightPool === $this->rack->game && $this->order->isLast($mask)
+                ? Rerack::of($layout, $this->rack->equipment)
+                : null;
+            if (null !== $rerack && ($rerack->isWhole || !$rerack->layout->has(Ball::Cue))) {
+                $tally->end(RunEnd::NoShot, $next);
+
+                return false;
             }
-            $option = $first ?? $chooser->next($layout, $seed);
+            if (null !== $rerack) {
+                return $this->breakOff($tally, $rerack->layout, Ball::from($next), $random, $seed, $shot);
+            }
+            $option = $first ?? $chooser->next($layout, $seed, $turn);
             $first = null;
             if (null === $option) {
                 $tally->end(RunEnd::NoShot, $next);
@@ -86,7 +92,7 @@ final readonly class RackPlayer
 
                 return false;
             }
-            $verdict = $this->referee->judge($layout, $this->group, $ending, $ball, $option->choice->pocket);
+            $verdict = $this->referee->judge($layout, $turn, $ending, $ball, $option->choice->pocket, $option->strike);
             $end = match (true) {
                 false === $verdict->isWon => RunEnd::Lost,
                 \in_array(Foul::Scratch, $verdict->fouls, true) => RunEnd::Scratch,
@@ -100,18 +106,14 @@ final readonly class RackPlayer
                 return false;
             }
             $taken = $shot;
-            $layout = $ending->final;
+            // A money ball that came back early is still to be made.
+            $layout = Spotting::back($ending->final, $verdict->spots, $this->rack->equipment);
+            $turn = $turn->next($verdict->group);
             $after = Order::maskOf($layout);
             $tally->made += \count(Order::balls($mask & ~$after));
             $mask = $after;
             if (true === $verdict->isWon) {
                 break;
-            }
-            if ([] !== $verdict->spots) {
-                // A money ball that came back needs a free place on the long string: the run is taken to end here.
-                $tally->end(RunEnd::Missed, $verdict->spots[0]->value);
-
-                return false;
             }
         }
         $tally->finish($taken);

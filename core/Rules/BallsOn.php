@@ -9,7 +9,7 @@ use ZigLane\Core\Position\Layout;
 
 /**
  * The balls that may be met first, by the world standard rules (WPA; from memory): nine- and ten-ball the lowest on the table; eight-ball
- * any while the table is open, then those of the group, and the 8 when none is left; straight pool any.
+ * any but the 8 while the table is open, then those of the group, and the 8 when none is left; straight pool any.
  */
 final class BallsOn
 {
@@ -20,9 +20,10 @@ final class BallsOn
         if (Game::NineBall === $game || Game::TenBall === $game) {
             return \array_slice($balls, 0, 1);
         }
-        if (Game::EightBall !== $game || null === $group || Group::Open === $group) {
+        if (Game::EightBall !== $game) {
             return $balls;
         }
+        $group ??= Group::Open;
         $own = array_values(array_filter($balls, $group->has(...)));
 
         return [] !== $own ? $own : array_values(array_filter($balls, static fn (Ball $ball): bool => Ball::Eight === $ball));

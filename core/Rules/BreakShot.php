@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Rules;
 
 use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Outcome;
 use ZigLane\Core\Motion\Strike;
@@ -60,7 +61,10 @@ final readonly class BreakShot
         foreach ($balls as $ball) {
             $layout = $layout->with($ball, $rack->spot($ball));
         }
-        $outcome = (new EventSimulator($equipment))->play($layout, $player->ordinary()->disturb($meant, $random, $equipment->balls->radius));
+        $outcome = (new EventSimulator($equipment))->play(
+            $layout,
+            $player->ordinary()->disturb($meant, $random, $equipment->balls->radius),
+        );
 
         return new self($layout, $meant, $outcome, [$balls[3], $balls[5]]);
     }
@@ -115,23 +119,29 @@ final readonly class BreakShot
         return $pairs > 0 ? $sum / $pairs : 0.0;
     }
 
-    /** The layout that is left, for the next shot: after a scratch with ball in hand. */
-    public function rackAfter(Game $game, Equipment $equipment, ExecutionErrors $player): Rack
+    public function verdict(Game $game, RuleOptions $options = new RuleOptions()): BreakVerdict
     {
-        $final = $this->outcome->final;
-        $inHand = match (true) {
-            !$this->outcome->isScratch() => BallInHand::None,
-            Game::EightBall === $game, Game::StraightPool === $game => BallInHand::Kitchen,
-            default => BallInHand::Anywhere,
-        };
+        return (new BreakReferee($game, $options))->judge(Ending::of($this->outcome));
+    }
 
-        return new Rack(
+    /**
+     * The layout that is left, for the next shot: with balls spotted that come back, the cue ball in hand after a foul, and a push-out
+     * allowed. A 9 that has won is spotted too, for those who play on: no layout lacks its money ball without a word.
+     */
+    public function rackAfter(Game $game, Equipment $equipment, ExecutionErrors $player, RuleOptions $options = new RuleOptions()): Rack
+    {
+        $verdict = $this->verdict($game, $options);
+        $spots = $verdict->isWon ? [Game::NineBall === $game ? Ball::Nine : Ball::Eight] : $verdict->spots;
+        $final = $this->outcome->final;
+
+        return (new Rack(
             $game,
-            $final,
+            Spotting::back(BallInHand::None === $verdict->inHand ? $final : $final->without(Ball::Cue), $spots, $equipment),
             $equipment,
-            player: $player,
-            ballInHand: $inHand,
-            group: Game::EightBall === $game ? Group::Open : null,
-        );
+            $player,
+            $verdict->inHand,
+            Game::EightBall === $game ? Group::Open : null,
+            $options,
+        ))->withStanding(0, $verdict->mayPush);
     }
 }

@@ -11,6 +11,10 @@ enum Foul: string
     case NothingHit = 'nothingHit';
     /** The first ball met is not one that may be met first. */
     case WrongBall = 'wrongBall';
-    /** No ball dropped and none met a cushion after the first contact. */
+    /** No ball dropped and none was driven to a cushion after the first contact. */
     case NoCushion = 'noCushion';
+    /** From behind the head string a ball behind it was met before the cue ball crossed it. */
+    case BehindString = 'behindString';
+    /** The tip met the cue ball twice, or pushed it through a ball close before it. */
+    case DoubleHit = 'doubleHit';
 }

@@ -24,7 +24,12 @@ final readonly class Rack
 
     public Layout $layout;
 
-    /** @throws IllegalLayout If a ball is not used in the game or cannot lie where it is: the first fault */
+    /**
+     * @param int  $foulsInARow that the shooter has made before this shot, in straight pool: 0 to 2
+     * @param bool $mayPush     the shot after the break of nine- or ten-ball: a push-out is allowed
+     *
+     * @throws IllegalLayout If a ball is not used in the game or cannot lie where it is: the first fault
+     */
     public function __construct(
         public Game $game,
         Layout $layout,
@@ -33,6 +38,8 @@ final readonly class Rack
         public BallInHand $ballInHand = BallInHand::None,
         public ?Group $group = null,
         public RuleOptions $rules = new RuleOptions(),
+        public int $foulsInARow = 0,
+        public bool $mayPush = false,
     ) {
         $this->layout = $layout->grained($equipment->table, self::GRAIN);
         foreach (self::faults($game, $this->layout, $equipment) as $fault) {
@@ -43,7 +50,7 @@ final readonly class Rack
     /** @throws IllegalLayout If the balls cannot lie so in this game */
     public function withLayout(Layout $layout): self
     {
-        return new self($this->game, $layout, $this->equipment, $this->player, $this->ballInHand, $this->group, $this->rules);
+        return $this->but($layout, $this->player, $this->ballInHand, $this->group, $this->rules);
     }
 
     /** @return list<Ball> the object balls on the table, in the order of the game */
@@ -54,16 +61,14 @@ final readonly class Rack
 
     public function withPlayer(ExecutionErrors $player): self
     {
-        return new self($this->game, $this->layout, $this->equipment, $player, $this->ballInHand, $this->group, $this->rules);
+        return $this->but($this->layout, $player, $this->ballInHand, $this->group, $this->rules);
     }
 
-    /** The same rack with the cue ball in hand: it is taken off. */
+    /** The rack with the cue ball in hand: it is taken off. */
     public function inHand(BallInHand $where): self
     {
-        return new self(
-            $this->game,
+        return $this->but(
             BallInHand::None === $where ? $this->layout : $this->layout->without(Ball::Cue),
-            $this->equipment,
             $this->player,
             $where,
             $this->group,
@@ -71,15 +76,42 @@ final readonly class Rack
         );
     }
 
-    public function withGroup(?Group $group): self
+    /** The rack before a shot that follows another: the cue ball lies where it lies, and nothing that came before counts any more. */
+    public function afterShot(Layout $layout): self
     {
-        return new self($this->game, $this->layout, $this->equipment, $this->player, $this->ballInHand, $group, $this->rules);
+        return new self($this->game, $layout, $this->equipment, $this->player, BallInHand::None, $this->group, $this->rules);
     }
 
-    /** The same rack by other choices of the rules. */
+    public function withGroup(?Group $group): self
+    {
+        return $this->but($this->layout, $this->player, $this->ballInHand, $group, $this->rules);
+    }
+
+    /** The rack by other choices of the rules. */
     public function withRules(RuleOptions $rules): self
     {
-        return new self($this->game, $this->layout, $this->equipment, $this->player, $this->ballInHand, $this->group, $rules);
+        return $this->but($this->layout, $this->player, $this->ballInHand, $this->group, $rules);
+    }
+
+    private function but(Layout $layout, ExecutionErrors $player, BallInHand $inHand, ?Group $group, RuleOptions $rules): self
+    {
+        return new self($this->game, $layout, $this->equipment, $player, $inHand, $group, $rules, $this->foulsInARow, $this->mayPush);
+    }
+
+    /** With what stands before this shot: fouls in a row, and whether a push-out is allowed. */
+    public function withStanding(int $foulsInARow, bool $mayPush): self
+    {
+        return new self(
+            $this->game,
+            $this->layout,
+            $this->equipment,
+            $this->player,
+            $this->ballInHand,
+            $this->group,
+            $this->rules,
+            $foulsInARow,
+            $mayPush,
+        );
     }
 
     /** @throws IllegalLayout If the ball cannot lie there */

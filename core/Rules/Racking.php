@@ -25,6 +25,9 @@ final readonly class Racking
     /** Usual looseness of a rack by hand, metres: common practice. */
     public const LOOSENESS = 0.0001;
 
+    /** A ball so near to its place in the rack is racked, metres. */
+    private const AS_RACKED = 0.002;
+
     /** Balls in each row from the apex on. */
     private const ROWS = [
         'nine-ball' => [1, 2, 3, 2, 1],
@@ -82,35 +85,98 @@ final readonly class Racking
         ];
     }
 
-    /**
-     * Straight pool after fourteen balls: those are racked again, frozen and without the apex, in the order of their numbers; the break
-     * ball and the cue ball stay where they lie.
-     *
-     * @return Layout|null null where more than one object ball is left, or one of the two lies in the rack
-     */
-    public static function again(Layout $left, Equipment $equipment): ?Layout
+    /** Whether a ball that lies there overlaps the outline of the rack. */
+    public static function isInOutline(Spot $spot, Equipment $equipment): bool
     {
-        if (2 !== $left->count() || !$left->has(Ball::Cue)) {
-            return null;
-        }
-        $layout = $left;
-        $apex = self::footSpot($equipment->table);
-        $pitch = $equipment->balls->diameter();
-        $numbers = array_values(array_filter(Game::StraightPool->balls(), static fn (Ball $ball): bool => !$left->has($ball)));
-        $place = 0;
-        for ($row = 1; $row < 5; ++$row) {
-            for ($i = 0; $i <= $row; ++$i) {
-                $spot = Spot::metres($apex->x + $row * $pitch * \sqrt(3) / 2, $apex->y + ($i - $row / 2) * $pitch);
-                foreach ($left->balls() as $ball) {
-                    if ($left->spot($ball)->distanceTo($spot) < $pitch) {
-                        return null;
-                    }
-                }
-                $layout = $layout->with($numbers[$place++], $spot);
+        $corners = self::outline($equipment);
+        $radius = $equipment->balls->radius;
+        $isInside = true;
+        foreach ($corners as $i => $from) {
+            $to = $corners[($i + 1) % 3];
+            [$dx, $dy] = [$to->x - $from->x, $to->y - $from->y];
+            $length = hypot($dx, $dy);
+            $aside = ($dx * ($spot->y - $from->y) - $dy * ($spot->x - $from->x)) / $length;
+            $along = max(0.0, min($length, ($dx * ($spot->x - $from->x) + $dy * ($spot->y - $from->y)) / $length));
+            if ($spot->distanceTo(Spot::metres($from->x + $along * $dx / $length, $from->y + $along * $dy / $length)) < $radius) {
+                return true;
             }
+            $isInside = $isInside && $aside > 0.0;
+        }
+
+        return $isInside;
+    }
+
+    /**
+     * Straight pool after fourteen balls: those are racked again, frozen and without the apex, in the order of their numbers; what else
+     * lies there stays.
+     *
+     * @return Layout|null null where one of those lies in the way of a racked ball
+     */
+    public static function fourteen(Layout $others, Equipment $equipment): ?Layout
+    {
+        $layout = $others;
+        $numbers = array_values(array_filter(Game::StraightPool->balls(), static fn (Ball $ball): bool => !$others->has($ball)));
+        foreach (\array_slice(self::places($equipment), 1) as $place => $spot) {
+            foreach ($others->balls() as $ball) {
+                if ($others->spot($ball)->distanceTo($spot) < $equipment->balls->diameter()) {
+                    return null;
+                }
+            }
+            if (!isset($numbers[$place])) {
+                return null;
+            }
+            $layout = $layout->with($numbers[$place], $spot);
         }
 
         return $layout;
+    }
+
+    /** All fifteen balls of straight pool, frozen, in the order of their numbers. */
+    public static function whole(Equipment $equipment): Layout
+    {
+        $layout = Layout::empty();
+        foreach (self::places($equipment) as $place => $spot) {
+            $layout = $layout->with(Game::StraightPool->balls()[$place], $spot);
+        }
+
+        return $layout;
+    }
+
+    /**
+     * The balls of a layout that lie as fourteen are racked for a break ball: on every place but the apex; null if they do not.
+     *
+     * @return list<Ball>|null
+     */
+    public static function racked(Layout $layout, Equipment $equipment): ?array
+    {
+        $racked = [];
+        foreach (\array_slice(self::places($equipment), 1) as $place) {
+            $found = null;
+            foreach ($layout->balls() as $ball) {
+                $found = Ball::Cue !== $ball && $layout->spot($ball)->distanceTo($place) < self::AS_RACKED ? $ball : $found;
+            }
+            if (null === $found) {
+                return null;
+            }
+            $racked[] = $found;
+        }
+
+        return $racked;
+    }
+
+    /** @return list<Spot> of fifteen frozen balls, row by row from the apex and from right to left */
+    private static function places(Equipment $equipment): array
+    {
+        $apex = self::footSpot($equipment->table);
+        $pitch = $equipment->balls->diameter();
+        $places = [];
+        for ($row = 0; $row < 5; ++$row) {
+            for ($i = 0; $i <= $row; ++$i) {
+                $places[] = Spot::metres($apex->x + $row * $pitch * \sqrt(3) / 2, $apex->y + ($i - $row / 2) * $pitch);
+            }
+        }
+
+        return $places;
     }
 
     /** @return array<int, Ball> the ball on each place, row by row from the apex and from right to left */

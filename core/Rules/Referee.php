@@ -5,60 +5,125 @@ declare(strict_types=1);
 namespace ZigLane\Core\Rules;
 
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Rail;
 
 /**
  * Judges a shot by the rules of its game: the world standard rules (WPA; from memory), with the choices of RuleOptions. Every rule has
- * its row in tests/Core/Rules/RefereeTest.
- *
- * A ball that lies frozen to a cushion at the start counts as driven to it only when it leaves and comes back or meets another
- * cushion; the simulation makes no event for the first touch, so this holds by itself. Not judged: double hits, pushes, balls
- * off the table (the model has none), three fouls in a row.
+ * its row in tests/Core/Rules/RefereeTest. Not judged: balls off the table (the model has none), a push-out, breaks (BreakReferee).
  */
 final readonly class Referee
 {
-    public function __construct(private Game $game, private RuleOptions $options = new RuleOptions())
+    /** A ball nearer to a rail than this is frozen to it, metres. */
+    public const FROZEN = 0.001;
+    /** A frozen ball that meets its rail within this of being struck has not left it, seconds. */
+    private const PRESSED = 0.1;
+    /** A third foul in a row costs fifteen besides the one for the foul, in straight pool. */
+    private const FOULS_IN_A_ROW = 3;
+    private const SERIES = 15;
+
+    public function __construct(
+        private Game $game,
+        private RuleOptions $options = new RuleOptions(),
+        private Equipment $equipment = new Equipment(),
+    ) {
+    }
+
+    public static function of(Rack $rack): self
     {
+        return new self($rack->game, $rack->rules, $rack->equipment);
     }
 
     /**
-     * @param Layout     $before the balls before the shot
-     * @param Group|null $group  the shooter's in eight-ball; open or null on an open table
-     * @param Ball|null  $ball   the called ball, with its pocket; null: nothing is called, or a safety
+     * @param Layout      $before the balls before the shot
+     * @param Ball|null   $ball   the called ball, with its pocket; null: nothing is called, or a safety
+     * @param Strike|null $strike the stroke, for hits close before the cue ball; null where those do not matter
      */
-    public function judge(Layout $before, ?Group $group, Ending $ending, ?Ball $ball, ?Pocket $pocket): Verdict
-    {
-        $fouls = $this->fouls($before, $group, $ending);
-        $called = null !== $ball && null !== $pocket && $ending->pocketOf($ball) === $pocket;
+    public function judge(
+        Layout $before, Turn $turn, Ending $ending, ?Ball $ball, ?Pocket $pocket, ?Strike $strike = null,
+    ): Verdict {
+        $fouls = $this->fouls($before, $turn, $ending, $strike);
+        $called = null !== $ball && null !== $pocket && $ending->pocketOf($ball) === $pocket ? $ball : null;
 
         return match ($this->game) {
-            Game::NineBall => $this->rotation(
-                $before, $ending, $fouls, Ball::Nine, $called ? $ball : null, $this->options->callsNine,
-                true,
-            ),
-            Game::TenBall => $this->rotation($before, $ending, $fouls, Ball::Ten, $called ? $ball : null, true, $this->options->tenAnyTime),
-            Game::EightBall => $this->eightBall($before, $group, $ending, $fouls, $called ? $ball : null),
-            Game::StraightPool => $this->straightPool($ending, $fouls, $called),
+            Game::NineBall => $this->rotation($before, $ending, $fouls, Ball::Nine, $called, $this->options->callsNine, true),
+            Game::TenBall => $this->rotation($before, $ending, $fouls, Ball::Ten, $called, true, !$this->options->tenLast),
+            Game::EightBall => $this->eightBall($before, $turn->group, $ending, $fouls, $called),
+            Game::StraightPool => $this->straightPool($ending, $fouls, null !== $called, $turn->foulsInARow),
         };
     }
 
     /** @return list<Foul> */
-    private function fouls(Layout $before, ?Group $group, Ending $ending): array
+    private function fouls(Layout $before, Turn $turn, Ending $ending, ?Strike $strike): array
     {
         $fouls = $ending->isScratch() ? [Foul::Scratch] : [];
+        if (null !== $strike && null !== NearContact::of($before, $strike, $this->equipment)) {
+            $fouls[] = Foul::DoubleHit;
+        }
         if (null === $ending->first) {
             return [...$fouls, Foul::NothingHit];
         }
-        if (!\in_array($ending->first, BallsOn::of($this->game, $before, $group), true)) {
+        if (!\in_array($ending->first, BallsOn::of($this->game, $before, $turn->group), true)) {
             $fouls[] = Foul::WrongBall;
         }
-        if ([] === self::made($ending) && !$ending->meetsCushion) {
+        if ($turn->fromKitchen && !$this->crossesString($before, $ending, $ending->first)) {
+            $fouls[] = Foul::BehindString;
+        }
+        if ([] === self::made($ending) && !$this->isDriven($before, $ending)) {
             $fouls[] = Foul::NoCushion;
         }
 
         return $fouls;
+    }
+
+    /**
+     * Whether the first ball lies beyond the head string, or the cue ball crosses it first: that is told by what it met before, so that a
+     * kick off a long rail behind the string, which may cross it, does not count.
+     */
+    private function crossesString(Layout $before, Ending $ending, Ball $first): bool
+    {
+        if ($before->spot($first)->x > $this->equipment->table->length / 4) {
+            return true;
+        }
+        foreach ($ending->before as $met) {
+            if (Rail::Foot === $met || ($met instanceof Pocket && Pocket::HeadRight !== $met && Pocket::HeadLeft !== $met)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Whether any ball is driven to a cushion after the contact: a rail or the jaw of a pocket. A ball that is frozen to a rail is driven
+     * to it only when it leaves and comes back.
+     */
+    private function isDriven(Layout $before, Ending $ending): bool
+    {
+        foreach ($ending->driven as [$ball, $where, $seconds]) {
+            if (!$where instanceof Rail || $seconds >= self::PRESSED || !$this->isFrozen($before, $ball, $where)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function isFrozen(Layout $before, Ball $ball, Rail $rail): bool
+    {
+        $spot = $before->spot($ball);
+        $table = $this->equipment->table;
+
+        return self::FROZEN > match ($rail) {
+            Rail::Head => $spot->x,
+            Rail::Foot => $table->length - $spot->x,
+            Rail::Right => $spot->y,
+            Rail::Left => $table->width() - $spot->y,
+        } - $this->equipment->balls->radius;
     }
 
     /**
@@ -67,8 +132,7 @@ final readonly class Referee
      * @param list<Foul> $fouls
      */
     private function rotation(
-        Layout $before, Ending $ending, array $fouls, Ball $money, ?Ball $called, bool $calls,
-        bool $winsEarly,
+        Layout $before, Ending $ending, array $fouls, Ball $money, ?Ball $called, bool $calls, bool $winsEarly,
     ): Verdict {
         $made = self::made($ending);
         $goesOn = [] === $fouls && ($calls ? null !== $called : [] !== $made);
@@ -76,7 +140,16 @@ final readonly class Referee
         $isLast = BallsOn::of($this->game, $before, null) === [$money];
         $wins = $dropped && $goesOn && (!$calls || $called === $money) && ($winsEarly || $isLast);
 
-        return new Verdict($fouls, $goesOn, $wins ? true : null, $dropped && !$wins ? [$money] : [], null);
+        return new Verdict(
+            $fouls,
+            $goesOn,
+            $wins ? true : null,
+            $dropped && !$wins ? [$money] : [],
+            null,
+            0,
+            [] === $fouls ? BallInHand::None : BallInHand::Anywhere,
+            $calls && [] === $fouls && !$goesOn && [] !== $made,
+        );
     }
 
     /** @param list<Foul> $fouls */
@@ -84,46 +157,43 @@ final readonly class Referee
     {
         $isOpen = null === $group || Group::Open === $group;
         $group = $isOpen ? Group::Open : $group;
+        $inHand = [] === $fouls ? BallInHand::None : BallInHand::Anywhere;
         if (null !== $ending->pocketOf(Ball::Eight)) {
             // The 8 wins only when it is on, called and no foul is made; else it loses the game.
             $isOn = BallsOn::of($this->game, $before, $group) === [Ball::Eight];
             $wins = [] === $fouls && $isOn && Ball::Eight === $called;
 
-            return new Verdict($fouls, $wins, $wins, [], $group);
+            return new Verdict($fouls, $wins, $wins, [], $group, 0, $inHand);
         }
         $goesOn = [] === $fouls && null !== $called && ($isOpen || $group->has($called));
         if ($goesOn && $isOpen) {
             $group = Group::Solids->has($called) ? Group::Solids : Group::Stripes;
         }
 
-        return new Verdict($fouls, $goesOn, null, [], $group);
+        return new Verdict($fouls, $goesOn, null, [], $group, 0, $inHand);
     }
 
     /** @param list<Foul> $fouls */
-    private function straightPool(Ending $ending, array $fouls, bool $called): Verdict
+    private function straightPool(Ending $ending, array $fouls, bool $called, int $foulsInARow): Verdict
     {
         $made = self::made($ending);
         $goesOn = [] === $fouls && $called;
+        $cost = $foulsInARow + 1 >= self::FOULS_IN_A_ROW ? 1 + self::SERIES : 1;
 
-        // Balls that drop without the called one, or on a foul, come back.
-        return new Verdict($fouls, $goesOn, null, $goesOn ? [] : $made, null, $goesOn ? \count($made) : ([] === $fouls ? 0 : -1));
-    }
-
-    /**
-     * The break of eight-ball: the 8 on a legal break wins or is spotted, as the players choose; the table stays open.
-     */
-    public function judgeEightOnBreak(Ending $ending): Verdict
-    {
-        $fouls = $ending->isScratch() ? [Foul::Scratch] : [];
-        $made = self::made($ending);
-        $eight = \in_array(Ball::Eight, $made, true);
-        $wins = $eight && [] === $fouls && $this->options->eightOnBreak;
-
-        return new Verdict($fouls, [] === $fouls && [] !== $made, $wins ? true : null, $eight && !$wins ? [Ball::Eight] : [], Group::Open);
+        // Balls that drop without the called one, or on a foul, come back. The cue ball stays where it lies but for a scratch.
+        return new Verdict(
+            $fouls,
+            $goesOn,
+            null,
+            $goesOn ? [] : $made,
+            null,
+            $goesOn ? \count($made) : ([] === $fouls ? 0 : -$cost),
+            $ending->isScratch() ? BallInHand::Kitchen : BallInHand::None,
+        );
     }
 
     /** @return list<Ball> the object balls that dropped */
-    private static function made(Ending $ending): array
+    public static function made(Ending $ending): array
     {
         $made = [];
         foreach (array_keys($ending->pocketed) as $number) {

@@ -7,15 +7,24 @@ namespace ZigLane\Core\Rules;
 /** Where leagues and rooms differ from each other. The defaults are the world standard rules (WPA; from memory). */
 final readonly class RuleOptions
 {
-    public const NAMES = ['callsNine', 'tenAnyTime', 'eightOnBreak'];
+    public const NAMES = ['callsNine', 'tenLast', 'eightOnBreak', 'eightReracks'];
+
+    /** Names of earlier files that say what is now the default. */
+    public const OLD = ['tenAnyTime'];
 
     /**
      * @param bool $callsNine    nine-ball: ball and pocket are called, as in ten-ball; else any ball that drops on a legal shot counts
-     * @param bool $tenAnyTime   ten-ball: the ten wins whenever it drops as called on a legal shot; else it is spotted until it is the last
-     * @param bool $eightOnBreak eight-ball: the 8 wins when it drops on a legal break; else it is spotted
+     * @param bool $tenLast      ten-ball: the 10 must be the last ball, and is spotted before; else it wins whenever it drops as called on
+     *                           a legal shot, but for the break and a push-out
+     * @param bool $eightOnBreak eight-ball: the 8 wins when it drops on a legal break; else it is spotted or the rack broken again
+     * @param bool $eightReracks eight-ball: after an 8 on the break the rack is broken again; else the 8 is spotted
      */
-    public function __construct(public bool $callsNine = false, public bool $tenAnyTime = false, public bool $eightOnBreak = false)
-    {
+    public function __construct(
+        public bool $callsNine = false,
+        public bool $tenLast = false,
+        public bool $eightOnBreak = false,
+        public bool $eightReracks = false,
+    ) {
     }
 
     /** @param list<int|string> $chosen names of those that are chosen; others do not count */
@@ -24,9 +33,20 @@ final readonly class RuleOptions
         return new self(...array_fill_keys(array_values(array_intersect(self::NAMES, $chosen)), true));
     }
 
+    /** @return list<string> names of the choices that a game has */
+    public static function in(Game $game): array
+    {
+        return match ($game) {
+            Game::NineBall => ['callsNine'],
+            Game::TenBall => ['tenLast'],
+            Game::EightBall => ['eightOnBreak', 'eightReracks'],
+            Game::StraightPool => [],
+        };
+    }
+
     /** @return array<string, true> those that differ from the world standard rules */
     public function chosen(): array
     {
-        return array_filter(['callsNine' => $this->callsNine, 'tenAnyTime' => $this->tenAnyTime, 'eightOnBreak' => $this->eightOnBreak]);
+        return array_filter(array_combine(self::NAMES, [$this->callsNine, $this->tenLast, $this->eightOnBreak, $this->eightReracks]));
     }
 }

@@ -11,11 +11,13 @@ final readonly class Verdict
 {
     /**
      * @param list<Foul> $fouls
-     * @param bool       $goesOn the shooter shoots again, or has won
-     * @param bool|null  $isWon  true: the game is won with this shot; false: it is lost; null: neither
-     * @param list<Ball> $spots  balls that dropped and come back to the foot spot
-     * @param Group|null $group  the shooter's group after the shot, in eight-ball
-     * @param int        $points balls that count, in straight pool; a foul takes one
+     * @param bool       $goesOn       the shooter shoots again, or has won
+     * @param bool|null  $isWon        true: the game is won with this shot; false: it is lost; null: neither
+     * @param list<Ball> $spots        balls that dropped and come back to the long string
+     * @param Group|null $group        the shooter's group after the shot, in eight-ball
+     * @param int        $points       balls that count less what a foul costs, in straight pool
+     * @param BallInHand $inHand       what the other player gets of the cue ball
+     * @param bool       $othersChoice the other player may take the shot or give it back: in ten-ball, after a ball that was not called
      */
     public function __construct(
         public array $fouls,
@@ -24,6 +26,8 @@ final readonly class Verdict
         public array $spots,
         public ?Group $group,
         public int $points = 0,
+        public BallInHand $inHand = BallInHand::None,
+        public bool $othersChoice = false,
     ) {
     }
 
@@ -32,9 +36,9 @@ final readonly class Verdict
         return [] !== $this->fouls;
     }
 
-    /** Whether the other player gets the ball in hand, or has won. */
+    /** Whether the other player gets the cue ball in hand anywhere, or has won. */
     public function givesAll(): bool
     {
-        return $this->isFoul() || false === $this->isWon;
+        return BallInHand::Anywhere === $this->inHand || false === $this->isWon;
     }
 }

@@ -10,7 +10,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Rules\Rerack;
 
 /**
  * A run built leg by leg: each is played from where the one before it leaves the balls when nothing goes wrong. The chain ends at a
@@ -57,9 +57,11 @@ final readonly class LegChain
     /** The rack of the next shot: the balls as one left them, and in straight pool the next fourteen racked when one is left. */
     public static function after(Rack $rack, Layout $final): Rack
     {
-        $racked = Game::StraightPool === $rack->game ? Racking::again($final, $rack->equipment) : null;
+        $rerack = Game::StraightPool === $rack->game ? Rerack::of($final, $rack->equipment) : null;
 
-        return $rack->withLayout($racked ?? $final);
+        return null === $rerack
+            ? $rack->afterShot($final)
+            : $rack->afterShot($rerack->layout)->inHand($rerack->inHand);
     }
 
     /** How many legs lead to a layout from which another can be played. */

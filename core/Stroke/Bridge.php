@@ -9,7 +9,9 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
 
-/** Where the bridge hand lies: a hand's length behind the cue ball. On the rail or over a ball it does not lie as steady as on the cloth. */
+/**
+ * Where the bridge hand lies: a hand's length behind the cue ball. On the rail or over a ball it does not lie as steady as on the cloth.
+ */
 final class Bridge
 {
     /** From the cue ball's centre to the hand, metres: common practice, about eight inches. */

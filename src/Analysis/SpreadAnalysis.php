@@ -10,6 +10,7 @@ use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Table\Pocket;
 
 /** Where the cue ball stops in many tries with the player's errors, and what else happens in them. */
@@ -31,9 +32,9 @@ final readonly class SpreadAnalysis implements ShotAnalysis
         $misses = MissLeave::of(
             $trials->misses,
             $shot->layout,
-            $rack->group,
+            Turn::first($rack),
             $shot->choice,
-            new Referee($rack->game, $rack->rules),
+            Referee::of($rack),
             new Leave($rack, $request->solver, self::LOOKED),
         );
 

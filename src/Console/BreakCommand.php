@@ -12,10 +12,12 @@ use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Rules\BreakShot;
+use ZigLane\Core\Rules\BreakVerdict;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Table\Equipment;
 
@@ -75,6 +77,9 @@ final class BreakCommand extends Command
                 $this->report($game, $seed, $seeds, $equipment, $player, $output);
             } else {
                 $break = BreakShot::play($game, $equipment, $player, new Randomness($seed));
+                foreach ($this->told($break->verdict($game)) as $line) {
+                    $errors->writeln($line, OutputInterface::OUTPUT_RAW);
+                }
                 $output->writeln(
                     (new RackFile(
                         $break->rackAfter($game, $equipment, $player),
@@ -90,6 +95,25 @@ final class BreakCommand extends Command
         }
 
         return Command::SUCCESS;
+    }
+
+    /** @return list<string> what the break comes to, where that is more than a layout */
+    private function told(BreakVerdict $verdict): array
+    {
+        $facts = [];
+        if ($verdict->isWon) {
+            $facts[] = new Fact('break.won');
+        } elseif ([] !== $verdict->spots) {
+            $facts[] = new Fact('break.spotted', ['balls' => $verdict->spots]);
+        }
+        if (!$verdict->isLegal) {
+            $facts[] = new Fact('break.soft', ['driven' => $verdict->driven]);
+        }
+        foreach ($verdict->choices as $choice) {
+            $facts[] = new Fact('break.'.$choice->value);
+        }
+
+        return array_map($this->words->of(...), $facts);
     }
 
     private function report(Game $game, int $seed, int $seeds, Equipment $equipment, ExecutionErrors $player, OutputInterface $output): void

@@ -44,6 +44,10 @@ final class Reader
         } catch (\JsonException $e) {
             throw InvalidFile::because('', new Fact('file.notJson', ['why' => lcfirst($e->getMessage()), 'format' => $format]));
         }
+        $twice = Twice::in($json);
+        if (null !== $twice) {
+            throw InvalidFile::because($twice, new Fact('file.twice', []));
+        }
         if (!\is_array($document) || array_is_list($document) && [] !== $document) {
             throw InvalidFile::because('', new Fact('file.notObject', ['found' => self::show($document), 'format' => $format]));
         }

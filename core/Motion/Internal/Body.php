@@ -603,8 +603,8 @@ final class Body
     }
 
     /**
-     * When a gap has closed to a rail beside a pocket, on its nose and before a time; INF if it does not. $along is the place along the rail, with its
-     * velocity and acceleration.
+     * When a gap has closed to a rail beside a pocket, on its nose and before a time; INF if it does not. $along is the place along the
+     * rail, with its velocity and acceleration.
      */
     private function reachesNose(
         int $rail, float $since, float $before, float $gap, float $v, float $a, float $along, float $vAlong,

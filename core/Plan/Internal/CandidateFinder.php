@@ -14,6 +14,7 @@ use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Turn;
 
 /**
  * The ways to begin a run: from where the cue ball lies or from the best places for it, for each group that may be chosen, the strokes
@@ -45,7 +46,7 @@ final readonly class CandidateFinder
         $all = [];
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
-                $policy = $this->policies->of($group);
+                $policy = $this->policies->of($group)->during(Turn::first($this->rack));
                 $options = $policy->options($layout, self::OPTIONS, self::TRIES, $this->seed);
                 if (null === $place) {
                     array_push($options, ...$policy->indirect($layout, self::TURN, self::POLISHED, self::TRIES, $this->seed));
@@ -58,7 +59,7 @@ final readonly class CandidateFinder
         }
         $best = [];
         foreach ($this->different($all) as $candidate) {
-            $polished = $this->policies->of($candidate->group)->polished(
+            $polished = $this->policies->of($candidate->group)->during(Turn::first($this->rack))->polished(
                 $candidate->layout,
                 $candidate->option,
                 self::TRIES,
@@ -81,7 +82,7 @@ final readonly class CandidateFinder
     {
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
-                $policy = $this->policies->of($group);
+                $policy = $this->policies->of($group)->during(Turn::first($this->rack));
                 $option = $policy->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
                 if ($isAnywhere && 0.0 === ($option->value ?? 0.0)) {
                     $option = $policy->elsewhere($layout, $this->seed);

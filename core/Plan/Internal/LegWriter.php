@@ -131,9 +131,9 @@ final readonly class LegWriter
         return MissLeave::of(
             $trials->misses,
             $planned->shot->layout,
-            $planned->policy->group,
+            $planned->turn,
             $planned->shot->choice,
-            new Referee($this->rack->game, $this->rack->rules),
+            Referee::of($this->rack),
             new Leave($this->rack, $this->solver),
         );
     }

@@ -6,15 +6,21 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Candidate;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Tally;
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Spotting;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\SolvedShot;
 
@@ -52,10 +58,12 @@ final readonly class PlanAssembler
     /** @return array{list<PlannedShot>, Fact|null} the shots in order, and why they end before the rack is run; null if they do not */
     private function run(Candidate $candidate, bool $isQuick): array
     {
-        $policy = $this->policies->of($candidate->group);
+        $policy = $this->policies->of($candidate->group)->during(Turn::first($this->rack));
         $order = $policy->values->order;
         $layout = $candidate->layout;
         $option = $candidate->option;
+        $turn = Turn::first($this->rack);
+        $referee = Referee::of($this->rack);
         $shots = [];
         while (\count($shots) < self::LEGS) {
             try {
@@ -63,23 +71,36 @@ final readonly class PlanAssembler
             } catch (CoreError $e) {
                 return [$shots, $e->fact()];
             }
-            $shots[] = new PlannedShot($shot, $policy);
-            if (!$shot->goesOn()) {
-                return [$shots, new Fact('end.lastLeg')];
+            $shots[] = new PlannedShot($shot, $policy, $turn);
+            $verdict = $referee->judge(
+                $layout, $turn, Ending::of($shot->outcome), $shot->choice->ball, $shot->choice->pocket,
+                $shot->strike,
+            );
+            if (true === $verdict->isWon) {
+                return [$shots, null];
             }
-            $left = Order::maskOf($shot->outcome->final);
+            if (!$verdict->goesOn) {
+                return [$shots, new Fact($shot->goesOn() ? 'end.foul' : 'end.lastLeg')];
+            }
+            $turn = $turn->next($verdict->group);
+            $final = Spotting::back($shot->outcome->final, $verdict->spots, $this->rack->equipment);
+            $left = Order::maskOf($final);
             if ($order->isOut($left)) {
                 return [$shots, null];
             }
-            $layout = LegChain::after($this->rack, $shot->outcome->final)->layout;
-            if (Game::StraightPool === $this->rack->game && $order->isLast($left) && Order::maskOf($layout) !== $left) {
+            $layout = LegChain::after($this->rack, $final)->layout;
+            if (Game::StraightPool === $this->rack->game && Order::maskOf($layout) !== $left) {
+                $isKept = $layout->has(Ball::Cue) && (Order::maskOf($layout) & $left) === $left;
+                if (!$isKept || null === Racking::racked($layout, $this->rack->equipment)) {
+                    return [$shots, new Fact('end.newRack')];
+                }
                 $break = (new BreakOff($this->rack, $policy->values->tables->solver))->choose($layout, Order::balls($left)[0], $this->seed);
 
                 return null === $break
                     ? [$shots, new Fact('end.noBreakShot')]
-                    : [[...$shots, new PlannedShot($this->solved($policy, $layout, $break), $policy)], null];
+                    : [[...$shots, new PlannedShot($this->solved($policy, $layout, $break), $policy, $turn)], null];
             }
-            $policy = $policy->on($layout);
+            $policy = $policy->during($turn)->on($layout);
             $next = $policy->next($layout, $this->seed);
             if (null === $next) {
                 return [$shots, new Fact('end.noShot')];

@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\SolvedShot;
 
 /**
- * A shot of a run as it is meant, and the policy that chose it.
+ * A shot of a run as it is meant, the policy that chose it, and by what it is judged.
  *
  * @internal
  */
 final readonly class PlannedShot
 {
-    public function __construct(public SolvedShot $shot, public Policy $policy)
+    public function __construct(public SolvedShot $shot, public Policy $policy, public Turn $turn)
     {
     }
 }

@@ -12,7 +12,7 @@ use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Rules\Rerack;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
@@ -206,10 +206,12 @@ final class PlannerTables
         }
         $corner = Spot::metres($this->rack->equipment->balls->radius, $this->rack->equipment->balls->radius);
 
-        return Racking::again(
-            Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)),
-            $this->rack->equipment,
-        )?->without(Ball::Cue);
+        $rerack = Rerack::of(Layout::empty()->with(Ball::Cue, $corner)->with($ball, $this->layout->spot($ball)), $this->rack->equipment);
+
+        // A ball that lies in the outline is moved away: then there is no break shot with it.
+        return null === $rerack || $rerack->isWhole || $rerack->layout->spot($ball)->distanceTo($this->layout->spot($ball)) > self::STILL
+            ? null
+            : $rerack->layout->without(Ball::Cue);
     }
 
     private function without(int $mask): Layout

@@ -18,8 +18,11 @@ use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\Aim;
 use ZigLane\Core\Shot\IndirectSearch;
@@ -62,6 +65,9 @@ final readonly class Policy implements Chooser
 
     private Referee $referee;
 
+    /** By what the shots are judged; the group of the turn is open as long as the table is. */
+    private Turn $turn;
+
     /** What misses leave, where that counts. */
     private ?Leave $leave;
 
@@ -70,23 +76,31 @@ final readonly class Policy implements Chooser
         public ?Group $group = null,
         public Weights $weights = new Weights(),
         ?Leave $leave = null,
+        ?Turn $turn = null,
     ) {
+        $this->turn = $turn ?? new Turn($group);
         $rack = $values->tables->rack;
         $this->leave = 0.0 === $weights->miss ? null : $leave ?? new Leave($rack, $values->tables->solver, 1, self::GRID);
-        $this->referee = new Referee($rack->game, $rack->rules);
+        $this->referee = Referee::of($rack);
     }
 
     /** The policy for a layout in which balls lie where they were not surveyed. */
     public function on(Layout $layout): self
     {
         return $this->values->tables->differsFrom($layout)
-            ? new self($this->values->moved($layout), $this->group, $this->weights, $this->leave)
+            ? new self($this->values->moved($layout), $this->group, $this->weights, $this->leave, $this->turn)
             : $this;
     }
 
-    public function next(Layout $layout, int $seed): ?Option
+    /** The policy in another turn. */
+    public function during(Turn $turn): self
     {
-        $policy = $this->on($layout);
+        return $turn == $this->turn ? $this : new self($this->values, $this->group, $this->weights, $this->leave, $turn);
+    }
+
+    public function next(Layout $layout, int $seed, ?Turn $turn = null): ?Option
+    {
+        $policy = $this->during($turn ?? $this->turn)->on($layout);
         $tries = $this->values->isRough ? self::ROUGH : self::NOISE;
         $options = $policy->options($layout, self::OPTIONS, $tries, $seed);
         $straight = $options[0]->value ?? 0.0;
@@ -146,6 +160,7 @@ final readonly class Policy implements Chooser
             $this->group,
             $this->weights,
             $this->leave,
+            $this->turn,
         );
         $option = $policy->options($layout, self::OPTIONS, self::NOISE, $seed)[0] ?? null;
 
@@ -214,8 +229,8 @@ final readonly class Policy implements Chooser
     public function indirect(Layout $layout, float $step, int $count, int $tries, int $seed): array
     {
         $mask = Order::maskOf($layout);
-        $on = Order::balls($this->values->order->next($mask));
-        $made = Order::balls($this->values->order->toCome($mask));
+        $on = BallsOn::of($this->values->tables->rack->game, $layout, $this->turn->group);
+        $made = Order::balls($this->values->order->notKept($mask));
         $search = new IndirectSearch($this->values->tables->rack, $step);
         $options = [];
         foreach ($search->windows($layout, $on, $made, $count) as $choice) {
@@ -358,7 +373,7 @@ final readonly class Policy implements Chooser
         for ($try = 0; $try < $tries; ++$try) {
             try {
                 $ending = $rollouts->play($errors->disturb($strike, $random, $rack->equipment->balls->radius));
-                $verdict = $this->referee->judge($layout, $this->group, $ending, $choice->ball, $choice->pocket);
+                $verdict = $this->referee->judge($layout, $this->turn, $ending, $choice->ball, $choice->pocket, $strike);
                 $worth = $this->worth($verdict, $choice, $ending);
                 $sum += $worth;
                 $goingOn += $worth > 0.0 ? 1 : 0;
@@ -379,7 +394,7 @@ final readonly class Policy implements Chooser
         if ($this->weights->spot > 0.0) {
             $meant = $rollouts->play($strike);
             $sum += 0.01 * $this->weights->spot * ($share * $goingOn * $this->worth(
-                $this->referee->judge($layout, $this->group, $meant, $choice->ball, $choice->pocket),
+                $this->referee->judge($layout, $this->turn, $meant, $choice->ball, $choice->pocket, $strike),
                 $choice,
                 $meant,
             ) - $sum);
@@ -440,9 +455,10 @@ final readonly class Policy implements Chooser
         if (!$verdict->goesOn) {
             return 0.0;
         }
-        $after = Order::maskOf($ending->final);
+        // A money ball that came back early is still to be made, from another place.
+        $after = Order::maskOf($ending->final) | array_sum(array_map(Order::bit(...), $verdict->spots));
         $trouble = $this->values->tables->trouble();
-        $share = 1.0;
+        $share = [] === $verdict->spots ? 1.0 : self::MOVED;
         $freed = 0;
         foreach ($ending->struckBut($choice->ball) as $ball) {
             $bit = Order::bit($ball) & $this->values->order->toCome($after);
@@ -460,6 +476,6 @@ final readonly class Policy implements Chooser
      */
     private function handed(Leave $leave, Verdict $verdict, Ending $ending): float
     {
-        return $verdict->givesAll() ? 1.0 : $leave->toOther($ending->final, $this->group);
+        return $verdict->givesAll() || BallInHand::None !== $verdict->inHand ? 1.0 : $leave->toOther($ending->final, $verdict->group);
     }
 }

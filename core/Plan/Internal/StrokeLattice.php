@@ -48,8 +48,8 @@ final readonly class StrokeLattice
     public array $spreads;
 
     /**
-     * By distance and node: the power to which the chance of a miss is raised where the stroke starts faster or slower than the usual one with
-     * that speed at contact, and the errors with it (of a chance that falls off as a normal one does: m^(f^-1.5) for errors f times as
+     * By distance and node: the power to which the chance of a miss is raised where the stroke starts faster or slower than the usual one
+     * with that speed at contact, and the errors with it (of a chance that falls off as a normal one does: m^(f^-1.5) for errors f times as
      * large, within 2 points from 0.5 to 0.99 and f up to 2).
      *
      * @var list<list<float>>

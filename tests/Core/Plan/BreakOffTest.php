@@ -34,7 +34,7 @@ final class BreakOffTest extends TestCase
 
     public function testFourteenAreRackedWithoutTheApex(): void
     {
-        $racked = Racking::again(Table::layout(self::SPOTS), new Equipment());
+        $racked = Racking::fourteen(Table::layout(self::SPOTS), new Equipment());
         self::assertNotNull($racked);
         self::assertSame(16, $racked->count());
         self::assertSame([], (new LayoutRules(new Equipment()))->faults($racked));
@@ -44,16 +44,10 @@ final class BreakOffTest extends TestCase
         }
     }
 
-    public function testABallInTheRackOrMoreThanOneLeftIsNotRacked(): void
-    {
-        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [2.0, 0.635]]), new Equipment()));
-        self::assertNull(Racking::again(Table::layout([0 => [1.0, 0.3], 4 => [0.5, 0.635], 5 => [0.7, 0.6]]), new Equipment()));
-    }
-
     public function testTheBreakShotMakesTheBallAndOpensTheRack(): void
     {
         $rack = new Rack(Game::StraightPool, Table::layout(self::SPOTS), player: new ExecutionErrors(0.03, 0.04, 0.8, 0.8));
-        $racked = Racking::again($rack->layout, $rack->equipment);
+        $racked = Racking::fourteen($rack->layout, $rack->equipment);
         self::assertNotNull($racked);
         $option = (new BreakOff($rack, new ShotSolver()))->choose($racked, Ball::Four, 1);
         self::assertNotNull($option);

@@ -23,6 +23,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
@@ -99,7 +100,10 @@ final class LeaveTest extends TestCase
         $shot = (new ShotSolver($rack->equipment))->solve($layout, $choice);
         $trials = Trials::of($shot, new ShotSolver(), $rack->player, 100);
         self::assertCount(100 - $trials->made - $trials->miscues, $trials->misses);
-        $misses = MissLeave::of($trials->misses, $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, new ShotSolver()));
+        $misses = MissLeave::of(
+            $trials->misses, $layout, new Turn(), $choice, new Referee(Game::NineBall),
+            new Leave($rack, new ShotSolver()),
+        );
         // Nine-ball goes on after a ball in any pocket.
         self::assertLessThanOrEqual(\count($trials->misses), $misses->count);
         self::assertGreaterThan(40, $misses->count);
@@ -107,7 +111,7 @@ final class LeaveTest extends TestCase
         self::assertNotNull($misses->chance);
         self::assertGreaterThan(0.0, $misses->chance);
         self::assertLessThan(1.0, $misses->chance);
-        $none = MissLeave::of([], $layout, null, $choice, new Referee(Game::NineBall), new Leave($rack, new ShotSolver()));
+        $none = MissLeave::of([], $layout, new Turn(), $choice, new Referee(Game::NineBall), new Leave($rack, new ShotSolver()));
         self::assertSame([0, 0, null], [$none->count, $none->fouls, $none->chance]);
     }
 
@@ -135,7 +139,7 @@ final class LeaveTest extends TestCase
                 77,
             );
             $misses = MissLeave::of(
-                $trials->misses, $rack->layout, null, $option->choice, new Referee(Game::NineBall),
+                $trials->misses, $rack->layout, new Turn(), $option->choice, new Referee(Game::NineBall),
                 new Leave($rack, new ShotSolver()),
             );
             $scratches = array_sum($trials->scratches);

@@ -178,7 +178,7 @@ final class PlanSearchTest extends TestCase
             $beginner = new EasiestPot($rack);
             $place = $beginner->place();
             self::assertNotNull($place);
-            $player = new RackPlayer(new ShotSolver(), $rack, null, Order::of(Game::NineBall));
+            $player = new RackPlayer(new ShotSolver(), $rack, Order::of(Game::NineBall));
             for ($i = 0; $i < 12; ++$i) {
                 $player->play($mine, $search->chooser(null), $best->layout, $i, $best->option);
                 $player->play($easy, $beginner, $rack->layout->with(Ball::Cue, $place), $i);
@@ -320,7 +320,7 @@ final class PlanSearchTest extends TestCase
         foreach ([new RuleOptions(), new RuleOptions(callsNine: true)] as $rules) {
             $replays = new Tally();
             for ($seed = 1; $seed <= 10; ++$seed) {
-                (new RackPlayer($policy->values->tables->solver, self::open()->withRules($rules), null, $policy->values->order))->play(
+                (new RackPlayer($policy->values->tables->solver, self::open()->withRules($rules), $policy->values->order))->play(
                     $replays,
                     $policy,
                     self::open()->layout,

@@ -32,7 +32,12 @@ final class ErrorGrowthTest extends TestCase
     {
         $errors = (new ExecutionErrors(0.05, 0.06, 1.0, 1.0))->in(Strike::degrees(0.0, 1.5, 0.0, 0.0, 10.0));
 
-        foreach ([[0.075, $errors->aim], [0.09, $errors->speed], [1.5, $errors->tipSide], [1.5, $errors->tipHeight]] as [$expected, $error]) {
+        foreach ([
+            [0.075, $errors->aim],
+            [0.09, $errors->speed],
+            [1.5, $errors->tipSide],
+            [1.5, $errors->tipHeight],
+        ] as [$expected, $error]) {
             self::assertEqualsWithDelta($expected, $error, 1e-12);
         }
     }
@@ -63,7 +68,12 @@ final class ErrorGrowthTest extends TestCase
         $sums = [0.0, 0.0, 0.0, 0.0];
         for ($i = 0; $i < 4000; ++$i) {
             $real = $errors->in($meant)->disturb($meant, $random, Table::R);
-            foreach ([rad2deg($real->direction) - 20.0, $real->speed / 2 - 1, 1000 * Table::R * $real->side, 1000 * Table::R * $real->height] as $k => $off) {
+            foreach ([
+                rad2deg($real->direction) - 20.0,
+                $real->speed / 2 - 1,
+                1000 * Table::R * $real->side,
+                1000 * Table::R * $real->height,
+            ] as $k => $off) {
                 $sums[$k] += $off / 4000;
             }
         }

@@ -12,13 +12,19 @@ use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Foul;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\NearContact;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Rules\Turn;
+use ZigLane\Core\Rules\Verdict;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Rail;
 use ZigLane\Tests\Table;
 
 /** The world standard rules (WPA; from memory), a row each. Pockets do not matter here: every ball drops in FL unless said. */
@@ -49,7 +55,7 @@ final class RefereeTest extends TestCase
     ): void {
         $verdict = (new Referee($game, $options))->judge(
             self::layout($before),
-            $group,
+            new Turn($group),
             self::ending($before, $first, $drops, $cushion),
             null === $call ? null : Ball::from($call),
             null === $call ? null : Pocket::FootLeft,
@@ -102,10 +108,11 @@ final class RefereeTest extends TestCase
         yield 'ten: the called ball goes on' => [$ten, [2, 7, 10], null, 2, [2], false, 2, true, null];
         yield 'ten: an uncalled ball does not' => [$ten, [2, 7, 10], null, 2, [7], false, 2, false, null];
         yield 'ten: called combination' => [$ten, [2, 7, 10], null, 2, [7], false, 7, true, null];
-        yield 'ten: the ten early, called, comes back' => [$ten, [2, 7, 10], null, 2, [10], false, 10, true, null, [], [10]];
-        yield 'ten: the ten early may win by choice' => [
-            $ten, [2, 7, 10], null, 2, [10], false, 10, true, true, [], [], null,
-            new RuleOptions(tenAnyTime: true),
+        yield 'ten: the ten early, called, wins' => [$ten, [2, 7, 10], null, 2, [10], false, 10, true, true];
+        yield 'ten: the ten early, uncalled, comes back' => [$ten, [2, 7, 10], null, 2, [10], false, 2, false, null, [], [10]];
+        yield 'ten: the ten early comes back by choice, and the shooter goes on' => [
+            $ten, [2, 7, 10], null, 2, [10], false, 10, true, null, [], [10], null,
+            new RuleOptions(tenLast: true),
         ];
         yield 'ten: the ten as the last wins' => [$ten, [10], null, 10, [10], false, 10, true, true];
         yield 'ten: wrong ball first' => [$ten, [2, 7, 10], null, 7, [7], false, 7, false, null, [Foul::WrongBall]];
@@ -113,6 +120,12 @@ final class RefereeTest extends TestCase
         $eight = Game::EightBall;
         yield 'eight: open table, the called ball decides the group' => [
             $eight, [1, 9, 8], Group::Open, 9, [9], false, 9, true, null, [], [], Group::Stripes,
+        ];
+        yield 'eight: open table, the 8 first' => [
+            $eight, [1, 9, 8], Group::Open, 8, [1], false, 1, false, null, [Foul::WrongBall], [], Group::Open,
+        ];
+        yield 'eight: open table, a miss leaves it open' => [
+            $eight, [1, 9, 8], Group::Open, 9, [], true, 9, false, null, [], [], Group::Open,
         ];
         yield 'eight: open table, over the other group' => [
             $eight, [1, 9, 8], Group::Open, 9, [1], false, 1, true, null, [], [], Group::Solids,
@@ -150,18 +163,105 @@ final class RefereeTest extends TestCase
         yield 'straight: a safety to a cushion' => [$pool, [1, 9, 8], null, 9, [], true, null, false, null];
     }
 
-    public function testTheEightOnTheBreakWinsOnlyByChoice(): void
+    /** What the other player gets: the ball in hand anywhere, behind the head string after a scratch of straight pool, or the table. */
+    public function testWhatAFoulGives(): void
     {
-        $ending = self::ending([8, 1], 1, [8], true);
-        self::assertNull((new Referee(Game::EightBall))->judgeEightOnBreak($ending)->isWon);
-        self::assertSame([Ball::Eight], (new Referee(Game::EightBall))->judgeEightOnBreak($ending)->spots);
-        self::assertTrue((new Referee(Game::EightBall, new RuleOptions(eightOnBreak: true)))->judgeEightOnBreak($ending)->isWon);
+        foreach ([
+            [Game::NineBall, [], 9, BallInHand::Anywhere],
+            [Game::TenBall, [0], 2, BallInHand::Anywhere],
+            [Game::EightBall, [0], 9, BallInHand::Anywhere],
+            [Game::StraightPool, [], 9, BallInHand::None],
+            [Game::StraightPool, [0], 9, BallInHand::Kitchen],
+        ] as [$game, $drops, $first, $inHand]) {
+            $verdict = (new Referee($game))->judge(
+                self::layout([2, 9, 10]),
+                new Turn(Group::Stripes),
+                self::ending([2, 9, 10], $first, $drops, false),
+                null,
+                null,
+            );
+            self::assertTrue($verdict->isFoul());
+            self::assertSame($inHand, $verdict->inHand);
+            self::assertSame(BallInHand::Anywhere === $inHand, $verdict->givesAll());
+        }
+    }
+
+    public function testTheThirdFoulInARowCostsFifteenMore(): void
+    {
+        foreach ([0 => -1, 1 => -1, 2 => -16] as $before => $points) {
+            $verdict = (new Referee(Game::StraightPool))->judge(
+                self::layout([1, 9]),
+                new Turn(foulsInARow: $before),
+                self::ending([1, 9], 9, [], false),
+                null,
+                null,
+            );
+            self::assertSame($points, $verdict->points);
+        }
+    }
+
+    public function testAnUncalledBallOfTenBallIsTheOthersChoice(): void
+    {
+        self::assertTrue(self::ten(2, [7], 2)->othersChoice);
+        self::assertFalse(self::ten(2, [], 2)->othersChoice);
+        self::assertFalse(self::ten(2, [2], 2)->othersChoice);
+        self::assertFalse(self::ten(7, [7], 2)->othersChoice);
+    }
+
+    /** A ball frozen to a rail is driven to it only when it leaves and comes back, or to another; a jaw counts as a cushion. */
+    public function testTheCushionOfAFrozenBall(): void
+    {
+        $layout = Table::layout([0 => [1.5, 0.5], 1 => [2.54 - Table::R - 0.0005, 0.6], 2 => [1.0, 0.8]]);
+        self::assertSame([Foul::NoCushion], self::driven($layout, []));
+        self::assertSame([Foul::NoCushion], self::driven($layout, [[Ball::One, Rail::Foot, 0.002]]));
+        self::assertSame([], self::driven($layout, [[Ball::One, Rail::Foot, 0.002], [Ball::One, Rail::Foot, 1.2]]));
+        self::assertSame([], self::driven($layout, [[Ball::One, Rail::Foot, 1.2]]));
+        self::assertSame([], self::driven($layout, [[Ball::One, Rail::Foot, 0.002], [Ball::One, Rail::Left, 0.9]]));
+        self::assertSame([], self::driven($layout, [[Ball::Two, Rail::Foot, 0.05]]));
+        self::assertSame([], self::driven($layout, [[Ball::One, Pocket::FootLeft, 0.4]]));
+    }
+
+    /** As simulated: a soft push of a frozen ball into its rail is a foul, a soft ball into the jaws of a corner is none. */
+    public function testFrozenBallsAndJawsAsSimulated(): void
+    {
+        self::assertSame([Foul::NoCushion], self::played([0 => [2.4, 0.6], 1 => [2.54 - Table::R, 0.6]], 0.0, 0.25));
+        self::assertSame([], self::played([0 => [2.1, 0.6], 1 => [2.54 - Table::R, 0.6]], 0.0, 3.5));
+        // Towards the near point of FL, so softly that it stays in the jaws.
+        self::assertSame([], self::played([0 => [2.25, 1.02], 1 => [2.36, 1.135]], 45.7, 0.75));
+    }
+
+    /** From behind the head string the first ball lies beyond it, or the cue ball crosses it first. */
+    public function testBehindTheHeadString(): void
+    {
+        $layout = Table::layout([0 => [0.3, 0.6], 1 => [0.5, 0.9], 2 => [1.9, 0.6]]);
+        self::assertFalse(self::isBehindString($layout, Ball::Two, [], true));
+        self::assertTrue(self::isBehindString($layout, Ball::One, [], true));
+        self::assertFalse(self::isBehindString($layout, Ball::One, [], false));
+        self::assertTrue(self::isBehindString($layout, Ball::One, [Rail::Left], true));
+        self::assertFalse(self::isBehindString($layout, Ball::One, [Rail::Foot], true));
+    }
+
+    /** Close before the cue ball a level full hit is a double hit; a thin hit, a raised cue, a frozen ball, a wider gap are clean. */
+    public function testADoubleHit(): void
+    {
+        $isFoul = static function (float $gap, float $degrees, float $elevation = 2.0): bool {
+            $layout = Table::layout([0 => [1.0, 0.6], 1 => [1.0 + 2 * Table::R + $gap, 0.6]]);
+
+            return null !== NearContact::of($layout, Strike::degrees($degrees, 2.0, 0.0, 0.0, $elevation), new Equipment());
+        };
+        self::assertTrue($isFoul(0.0064, 0.0));
+        self::assertTrue($isFoul(0.024, 20.0));
+        self::assertFalse($isFoul(0.026, 0.0));
+        self::assertFalse($isFoul(0.0, 0.0));
+        self::assertFalse($isFoul(0.0064, 42.0));
+        self::assertFalse($isFoul(0.0064, 180.0));
+        self::assertFalse($isFoul(0.0064, 0.0, 45.0));
     }
 
     public function testTheBallsThatMayBeMetFirst(): void
     {
         self::assertSame([3], self::on(Game::NineBall, [5, 3, 9]));
-        self::assertSame([1, 8, 9], self::on(Game::EightBall, [1, 8, 9], Group::Open));
+        self::assertSame([1, 9], self::on(Game::EightBall, [1, 8, 9], Group::Open));
         self::assertSame([9, 12], self::on(Game::EightBall, [1, 8, 9, 12], Group::Stripes));
         self::assertSame([8], self::on(Game::EightBall, [1, 8], Group::Stripes));
         self::assertSame([1, 2, 15], self::on(Game::StraightPool, [1, 2, 15]));
@@ -174,7 +274,7 @@ final class RefereeTest extends TestCase
         $rollouts = (new EventSimulator())->rollouts($layout);
         $judge = static fn (float $speed) => (new Referee(Game::NineBall))->judge(
             $layout,
-            null,
+            new Turn(),
             $rollouts->play(Strike::degrees(0.0, $speed)),
             null,
             null,
@@ -182,6 +282,52 @@ final class RefereeTest extends TestCase
 
         self::assertSame([Foul::NoCushion], $judge(0.4)->fouls);
         self::assertSame([], $judge(1.5)->fouls);
+    }
+
+    /** @param list<int> $drops */
+    private static function ten(int $first, array $drops, int $call): Verdict
+    {
+        return (new Referee(Game::TenBall))->judge(
+            self::layout([2, 7, 10]),
+            new Turn(),
+            self::ending([2, 7, 10], $first, $drops, true),
+            Ball::from($call),
+            Pocket::FootLeft,
+        );
+    }
+
+    /**
+     * @param list<array{Ball, Rail|Pocket, float}> $driven
+     *
+     * @return list<Foul>
+     */
+    private static function driven(Layout $layout, array $driven): array
+    {
+        $ending = new Ending($layout, [], Ball::One, [Ball::One], [], [], $driven);
+
+        return (new Referee(Game::NineBall))->judge($layout, new Turn(), $ending, null, null)->fouls;
+    }
+
+    /**
+     * @param array<int, array{float, float}> $spots
+     *
+     * @return list<Foul>
+     */
+    private static function played(array $spots, float $towards, float $speed): array
+    {
+        $layout = Table::layout($spots);
+        $ending = (new EventSimulator())->rollouts($layout)->play(Strike::degrees($towards, $speed, 0.0, 0.0));
+
+        return (new Referee(Game::NineBall))->judge($layout, new Turn(), $ending, null, null)->fouls;
+    }
+
+    /** @param list<Rail> $before */
+    private static function isBehindString(Layout $layout, Ball $first, array $before, bool $kitchen): bool
+    {
+        $ending = new Ending($layout, [], $first, [$first], $before, $before, [[Ball::One, Rail::Left, 0.5]]);
+        $verdict = (new Referee(Game::StraightPool))->judge($layout, new Turn(fromKitchen: $kitchen), $ending, null, null);
+
+        return \in_array(Foul::BehindString, $verdict->fouls, true);
     }
 
     /**
@@ -218,6 +364,14 @@ final class RefereeTest extends TestCase
             $pocketed[$number] = Pocket::FootLeft;
         }
 
-        return new Ending($final, $pocketed, null === $first ? null : Ball::from($first), [], [], $cushion);
+        return new Ending(
+            $final,
+            $pocketed,
+            null === $first ? null : Ball::from($first),
+            [],
+            [],
+            [],
+            $cushion ? [[Ball::Cue, Rail::Left, 0.5]] : [],
+        );
     }
 }

@@ -74,7 +74,11 @@ final class ShotDemandsTest extends TestCase
         $first = $layout->spot(Ball::Cue)->distanceTo($layout->spot(Ball::One)) - 2 * Table::R;
         $second = $layout->spot(Ball::One)->distanceTo($layout->spot(Ball::Nine)) - 2 * Table::R;
         // All three lie nearly on a line: both cosines are about one.
-        self::assertEqualsWithDelta(0.5 * (2 * Table::R / $second) * (2 * Table::R / $first), $demands->judgement, 0.1 * $demands->judgement);
+        self::assertEqualsWithDelta(
+            0.5 * (2 * Table::R / $second) * (2 * Table::R / $first),
+            $demands->judgement,
+            0.1 * $demands->judgement,
+        );
         self::assertSame(0.0, ShotDemands::ofSolved($found->way->shot, new Equipment(), ErrorGrowth::none())->judgement);
     }
 
