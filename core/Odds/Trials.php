@@ -14,6 +14,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Stroke\Miscue;
 
 /**
  * A shot played many times with the player's errors, each through the full simulation: how often the ball is made, where the cue
@@ -34,6 +35,8 @@ final readonly class Trials
      * @param int                $hooked    tries, of those made without a scratch, after which the next ball cannot be met straight
      * @param list<Spot>         $landings  where the cue ball stops after each made try without a scratch
      * @param list<Ending>       $misses    how the tries end in which the called ball does not drop in the called pocket, but for miscues
+     * @param list<Ending>       $pots      how those end in which it does
+     * @param float              $miscue    chance of a miscue as it is computed, 0 to 1: few tries would be half a point off
      */
     private function __construct(
         public int $count,
@@ -48,6 +51,8 @@ final readonly class Trials
         public int $hooked,
         public array $landings,
         public array $misses,
+        public array $pots,
+        public float $miscue,
     ) {
     }
 
@@ -62,7 +67,7 @@ final readonly class Trials
         $sight = new Sight($balls);
         $called = $shot->choice->ball;
         $made = $clean = $clear = $miscues = $thick = $thin = $hooked = 0;
-        $scratches = $struck = $landings = $misses = [];
+        $scratches = $struck = $landings = $misses = $pots = [];
         $next = null !== $next && $shot->layout->has($next) && $next !== $called ? $next : null;
         $deviations = $errors->in($shot->strike, ShotDemands::ofSolved($shot, $solver->equipment, $errors->growth));
         for ($i = 0; $i < $count; ++$i) {
@@ -90,6 +95,7 @@ final readonly class Trials
                 continue;
             }
             ++$made;
+            $pots[] = $ending;
             if ($ending->isScratch()) {
                 continue;
             }
@@ -103,12 +109,34 @@ final readonly class Trials
         arsort($scratches);
         arsort($struck);
 
-        return new self($count, $made, $clean, $clear, $miscues, $thick, $thin, $scratches, $struck, $hooked, $landings, $misses);
+        return new self(
+            $count,
+            $made,
+            $clean,
+            $clear,
+            $miscues,
+            $thick,
+            $thin,
+            $scratches,
+            $struck,
+            $hooked,
+            $landings,
+            $misses,
+            $pots,
+            Miscue::chance($shot->strike, $deviations, $balls->radius),
+        );
     }
 
+    /** Chance that the called ball drops in the called pocket. */
     public function chance(): float
     {
-        return $this->made / $this->count;
+        return $this->shareOf($this->made);
+    }
+
+    /** What a number of the tries that are no miscues is as a share of all shots, with the computed chance of a miscue. */
+    public function shareOf(int $tries): float
+    {
+        return $this->miscues < $this->count ? $tries / ($this->count - $this->miscues) * (1 - $this->miscue) : 0.0;
     }
 
     /**
@@ -133,13 +161,13 @@ final readonly class Trials
      */
     public function share(\Closure $isThere): float
     {
-        return \count(array_filter($this->landings, $isThere)) / $this->count;
+        return $this->shareOf(\count(array_filter($this->landings, $isThere)));
     }
 
     /** Share of the tries without a scratch and without a ball struck but the called one, whether that is potted or not. */
     public function stayingClear(): float
     {
-        return $this->clear / $this->count;
+        return $this->shareOf($this->clear);
     }
 
     /**

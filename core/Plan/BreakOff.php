@@ -42,6 +42,19 @@ final readonly class BreakOff
     /** @return Option|null its value the share of tries that are made, keep the cue ball on the table, and open the rack */
     public function choose(Layout $racked, Ball $ball, int $seed): ?Option
     {
+        return $this->options($racked, $ball, $seed, self::TRIED, self::TRIES)[0] ?? null;
+    }
+
+    /**
+     * Break shots, the best first.
+     *
+     * @param int $count how many are tried
+     * @param int $tries of each
+     *
+     * @return list<Option> with the share of tries that are made, keep the cue ball on the table, and open the rack
+     */
+    public function options(Layout $racked, Ball $ball, int $seed, int $count, int $tries): array
+    {
         $cue = $racked->spot(Ball::Cue);
         $meant = [];
         // What stands in the ways the tries tell.
@@ -63,26 +76,26 @@ final readonly class BreakOff
             }
         }
         usort($meant, static fn (array $a, array $b): int => [$b[0], $b[1]->value] <=> [$a[0], $a[1]->value]);
-        $best = null;
-        foreach (\array_slice($meant, 0, self::TRIED) as [, $option]) {
-            $value = $option->value + $this->tried($racked, $option, new Randomness($seed));
-            if ($value > ($best->value ?? 0.0)) {
-                $best = $option->withValue($value);
+        $options = [];
+        foreach (\array_slice($meant, 0, $count) as [, $option]) {
+            $value = $option->value + $this->tried($racked, $option, new Randomness($seed), $tries);
+            if ($value > 0.0) {
+                $options[] = $option->withValue(min(1.0, $value));
             }
         }
 
-        return $best;
+        return Option::ranked($options);
     }
 
-    private function tried(Layout $racked, Option $option, Randomness $random): float
+    private function tried(Layout $racked, Option $option, Randomness $random, int $tries): float
     {
         $good = 0;
-        for ($try = 0; $try < self::TRIES; ++$try) {
+        for ($try = 0; $try < $tries; ++$try) {
             $ending = $this->play($racked, $option, $random);
             $good += null !== $ending && self::isGood($racked, $ending, $option->choice) ? 1 : 0;
         }
 
-        return $good / self::TRIES;
+        return $good / $tries;
     }
 
     private static function isGood(Layout $racked, Ending $ending, ShotChoice $choice): bool

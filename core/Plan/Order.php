@@ -27,6 +27,7 @@ final readonly class Order
      * @param list<int>             $sequence of single bits; empty where any of `own` may come next
      * @param list<array{int, int}> $before   pairs of bits: the first is to go before the second
      * @param int                   $window   balls of the sequence that may be shot next
+     * @param bool                  $holdsKey whether the last of the sequence, the key ball, is held until all before it are gone
      */
     private function __construct(
         private int $own,
@@ -35,6 +36,7 @@ final readonly class Order
         private array $sequence,
         private array $before,
         private int $window = self::WINDOW,
+        private bool $holdsKey = false,
     ) {
     }
 
@@ -71,13 +73,14 @@ final readonly class Order
     }
 
     /**
-     * @param list<Ball>              $balls  that are shot about one after the other
-     * @param Ball|null               $last   that is left until all of them are gone
+     * @param list<Ball>              $balls    that are shot about one after the other
+     * @param Ball|null               $last     that is left until all of them are gone
      * @param list<array{Ball, Ball}> $before
-     * @param int                     $window how many of the next ones may change places; 0: as many as can be afforded, of many balls
-     *                                        fewer
+     * @param int                     $window   how many of the next ones may change places; 0: as many as can be afforded, of many balls
+     *                                          fewer
+     * @param bool                    $holdsKey whether the last of them is the key ball, which waits for all others
      */
-    public static function aboutInTurn(array $balls, ?Ball $last, array $before = [], int $window = 0): self
+    public static function aboutInTurn(array $balls, ?Ball $last, array $before = [], int $window = 0, bool $holdsKey = false): self
     {
         $bits = array_map(self::bit(...), $balls);
         $window = 0 === $window ? self::WINDOW : $window;
@@ -92,7 +95,16 @@ final readonly class Order
             $bits,
             array_map(static fn (array $pair): array => [self::bit($pair[0]), self::bit($pair[1])], $before),
             $window,
+            $holdsKey,
         );
+    }
+
+    /** The key ball of a sequence, as bits; 0 where there is none, or nothing else of it is left. */
+    public function key(int $mask): int
+    {
+        $key = $this->holdsKey ? $this->sequence[\count($this->sequence) - 1] : 0;
+
+        return ($mask & $this->own) === $key ? 0 : $mask & $key;
     }
 
     /** The balls of a set between which a sequence chooses, as bits; 0 where there is no sequence. */
@@ -104,7 +116,11 @@ final readonly class Order
     /** @param list<Ball> $balls those that come in any order, in another sequence */
     public function anew(array $balls): self
     {
-        return new self($this->own, $this->last, false, array_map(self::bit(...), $balls), $this->before, $this->window);
+        $key = $this->holdsKey ? $this->sequence[\count($this->sequence) - 1] : 0;
+        $bits = array_values(array_filter(array_map(self::bit(...), $balls), static fn (int $bit): bool => $bit !== $key));
+        $isHeld = 0 !== $key && \count($bits) < \count($balls);
+
+        return new self($this->own, $this->last, false, $isHeld ? [...$bits, $key] : $bits, $this->before, $this->window, $isHeld);
     }
 
     /** How many sets of a sequence can be come to: the balls from one on, and up to one less than the window of those before it. */
@@ -154,6 +170,7 @@ final readonly class Order
     {
         $next = 0;
         $count = 0;
+        $own &= ~$this->key($own);
         foreach ($this->sequence as $bit) {
             if (0 !== ($own & $bit)) {
                 $next |= $bit;
@@ -187,7 +204,7 @@ final readonly class Order
     /** The balls of a set that are not kept for the end, as bits; the one that is when only it is left. */
     public function notKept(int $mask): int
     {
-        return $this->isRotation ? $mask : ($mask & $this->own ?: $mask & $this->last);
+        return $this->isRotation ? $mask : ($mask & $this->own & ~$this->key($mask) ?: $mask & $this->last);
     }
 
     public static function bit(Ball $ball): int

@@ -22,6 +22,9 @@ final class PlanSearch
     /** First plans of many balls: ways kept for each, and balls of the sequence that may be shot next; the next where one finds nothing. */
     private const QUICK = [[1, 2], [2, 3]];
 
+    /** Rounds of replays of the later legs of a plan beside the best. */
+    private const BESIDE = 2;
+
     private readonly Policies $policies;
     private readonly ShotSolver $solver;
 
@@ -109,10 +112,17 @@ final class PlanSearch
         return $tally;
     }
 
-    /** The run of a candidate when nothing goes wrong, leg by leg, with its odds and reasons. */
-    public function plan(Candidate $candidate, Tally $replays): Plan
+    /**
+     * The run of a candidate when nothing goes wrong, leg by leg, with its odds and reasons.
+     *
+     * @param (\Closure(): bool)|null $hasTime asked before each round of replays of later legs; null: there is time for all
+     * @param int|null                $rounds  of them at the most
+     */
+    public function plan(Candidate $candidate, Tally $replays, ?\Closure $hasTime = null, ?int $rounds = null): Plan
     {
-        return (new PlanAssembler($this->rack, $this->policies, $this->seed))->plan($candidate, $replays);
+        $assembler = new PlanAssembler($this->rack, $this->policies, $this->seed);
+
+        return $assembler->plan($candidate, $replays, false, $hasTime, $rounds ?? PlanAssembler::ROUNDS);
     }
 
     /**
@@ -126,12 +136,18 @@ final class PlanSearch
     public function written(array $done, int $most, ?\Closure $hasTime = null): array
     {
         $candidates = $this->candidates();
+        $fuss = array_map(static fn (Candidate $candidate): float => $candidate->option->fuss, $candidates);
         $plans = [];
-        foreach (ReplaySchedule::shown($done, $most) as $place => $candidate) {
+        foreach (ReplaySchedule::shown($done, $most, $fuss) as $place => $candidate) {
             if ($place > 0 && null !== $hasTime && !$hasTime()) {
                 break;
             }
-            $plans[] = $this->plan($candidates[$candidate], Tally::sum($done[$candidate]));
+            $plans[] = $this->plan(
+                $candidates[$candidate],
+                ReplaySchedule::stated($done[$candidate]),
+                $hasTime,
+                0 === $place ? null : self::BESIDE,
+            );
         }
 
         return PlanDifference::told($plans);

@@ -12,6 +12,7 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Foul;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Rerack;
 use ZigLane\Core\Rules\Spotting;
@@ -25,8 +26,12 @@ use ZigLane\Core\Shot\ShotSolver;
  */
 final readonly class RackPlayer
 {
+    /** Width of the grid on which the balls of an opened rack are taken to lie, metres. */
+    private const GRID = 0.05;
+
     private Referee $referee;
     private BreakOff $breakOff;
+    private ThreeAhead $further;
 
     /**
      * @param ShotSolver $solver of the rack's table
@@ -37,6 +42,7 @@ final readonly class RackPlayer
     {
         $this->referee = Referee::of($rack);
         $this->breakOff = new BreakOff($rack, $solver);
+        $this->further = new ThreeAhead($rack, $solver, grid: self::GRID, isQuick: true);
     }
 
     /**
@@ -44,31 +50,53 @@ final readonly class RackPlayer
      *
      * @param Layout      $layout where the balls lie, with the cue ball
      * @param Option|null $first  the shot that is played first, if it is settled
+     * @param Turn|null   $turn   by what that is judged; null: by the rack
      *
      * @return bool whether the run was finished
      */
-    public function play(Tally $tally, Chooser $chooser, Layout $layout, int $seed, ?Option $first = null): bool
+    public function play(Tally $tally, Chooser $chooser, Layout $layout, int $seed, ?Option $first = null, ?Turn $turn = null): bool
     {
         $random = new Randomness($seed);
-        $turn = Turn::first($this->rack);
+        $turn ??= Turn::first($this->rack);
         $mask = Order::maskOf($layout);
         ++$tally->tries;
+        $tally->isOverRacks = Game::StraightPool === $this->rack->game;
+        $before = $tally->made;
+        try {
+            return $this->run($tally, $chooser, $layout, $random, $seed, $first, $turn, $mask);
+        } finally {
+            $tally->squares += ($tally->made - $before) ** 2;
+        }
+    }
+
+    private function run(
+        Tally $tally,
+        Chooser $chooser,
+        Layout $layout,
+        Randomness $random,
+        int $seed,
+        ?Option $first,
+        Turn $turn,
+        int $mask,
+    ): bool {
         $taken = 0;
         for ($shot = 1; !$this->order->isOut($mask); ++$shot) {
             $tally->reach($shot);
             $next = Order::balls($this->order->next($mask))[0]->value ?? 0;
-            $rerack = $shot > 1 && Game::StraightPool === $this->rack->game && $this->order->isLast($mask)
-                ? Rerack::of($layout, $this->rack->equipment)
-                : null;
-            if (null !== $rerack && ($rerack->isWhole || !$rerack->layout->has(Ball::Cue))) {
-                $tally->end(RunEnd::NoShot, $next);
+            $racked = $this->racked($layout, $mask, $shot);
+            if (null !== $racked) {
+                $break = $racked->has(Ball::Cue) ? StraightRun::besideRack($racked, $this->rack->equipment) : null;
+                if (null === $break) {
+                    $tally->end(RunEnd::NoShot, $next);
 
-                return false;
+                    return false;
+                }
+                $choosing = self::choosing($seed, $shot);
+                $option = $first ?? $this->breakOff->choose($racked, $break, $choosing);
+
+                return $this->breakOff($tally, $racked, $break, $option, $random, $choosing, $shot);
             }
-            if (null !== $rerack) {
-                return $this->breakOff($tally, $rerack->layout, Ball::from($next), $random, $seed, $shot);
-            }
-            $option = $first ?? $chooser->next($layout, $seed, $turn);
+            $option = $first ?? $chooser->next($layout, self::choosing($seed, $shot), $turn);
             $first = null;
             if (null === $option) {
                 $tally->end(RunEnd::NoShot, $next);
@@ -121,10 +149,37 @@ final readonly class RackPlayer
         return true;
     }
 
-    /** The break shot: the run is finished when the ball is made, the cue ball stays, and the rack opens. */
-    private function breakOff(Tally $tally, Layout $racked, Ball $ball, Randomness $random, int $seed, int $shot): bool
+    /**
+     * The seed by which a shot is chosen: never that of the errors it is then played with, or the choice would know them.
+     */
+    private static function choosing(int $seed, int $shot): int
     {
-        $option = $this->breakOff->choose($racked, $ball, $seed);
+        return ($seed * 48_271 + 104_729 * $shot + 11) & 0x7FFFFFFF;
+    }
+
+    /** Straight pool: fourteen racked for a break shot, as they lie or after the fourteenth ball; null where it is not the time for it. */
+    private function racked(Layout $layout, int $mask, int $shot): ?Layout
+    {
+        if (Game::StraightPool !== $this->rack->game) {
+            return null;
+        }
+        if (1 === $shot && null !== Racking::racked($layout, $this->rack->equipment)) {
+            return $layout;
+        }
+
+        return $shot > 1 && $this->order->isLast($mask) ? Rerack::of($layout, $this->rack->equipment)?->layout : null;
+    }
+
+    /** The break shot: the run of the rack is finished when the ball is made, the cue ball stays, and the rack opens; then it goes on. */
+    private function breakOff(
+        Tally $tally,
+        Layout $racked,
+        Ball $ball,
+        ?Option $option,
+        Randomness $random,
+        int $seed,
+        int $shot,
+    ): bool {
         $ending = null === $option ? null : $this->breakOff->play($racked, $option, $random);
         $how = match (true) {
             null === $option => RunEnd::NoShot,
@@ -133,16 +188,40 @@ final readonly class RackPlayer
             !BreakOff::isOpen($racked, $ending) => RunEnd::NoShot,
             default => null,
         };
-        if (null !== $how) {
+        if (null === $ending || RunEnd::Missed === $how || RunEnd::Scratch === $how) {
             $tally->end($how, $ball->value);
 
             return false;
         }
-        ++$tally->made;
-        ++$tally->opened;
-        $tally->thenOn += $this->breakOff->left($ending->final);
-        $tally->finish($shot);
+        $tally->made += $racked->count() - $ending->final->count();
+        if (null === $how) {
+            ++$tally->opened;
+            $tally->thenOn += $this->breakOff->left($ending->final);
+            $tally->finish($shot);
+        } else {
+            $tally->end($how, $ball->value);
+        }
+        $this->further($tally, $ending->final, $random, $seed);
 
-        return true;
+        return null === $how;
+    }
+
+    /** The balls of the next rack, by a sound player's way (ThreeAhead), down to its last. */
+    private function further(Tally $tally, Layout $layout, Randomness $random, int $seed): void
+    {
+        $turn = new Turn();
+        while ($layout->has(Ball::Cue) && $layout->count() > 2) {
+            $option = $this->further->next($layout, $seed, $turn);
+            $ending = null === $option ? null : $this->breakOff->play($layout, $option, $random);
+            if (null === $option || null === $ending) {
+                return;
+            }
+            $verdict = $this->referee->judge($layout, $turn, $ending, $option->choice->ball, $option->choice->pocket, $option->strike);
+            if (!$verdict->goesOn) {
+                return;
+            }
+            $tally->made += $layout->count() - $ending->final->count();
+            $layout = $ending->final;
+        }
     }
 }

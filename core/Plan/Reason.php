@@ -6,6 +6,7 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\Rail;
 
@@ -51,17 +52,24 @@ final class Reason
         return new Fact('reason.rightSide', ['next' => $next, 'hereShare' => $here, 'thereShare' => $there]);
     }
 
-    /**
-     * How the route meets the line of the next shot, and the room for speed.
-     *
-     * @param float $angle  degrees between the stops and that line
-     * @param float $slower room, as a share of the speed
-     */
-    public static function way(Ball $next, float $angle, float $slower, float $harder): Fact
+    /** @param Ball|null $other that could break the next rack in its place */
+    public static function breakBall(Ball $ball, ?Ball $other): Fact
+    {
+        return new Fact('reason.breakBall', ['ball' => $ball, 'other' => $other]);
+    }
+
+    /** @param Ball|null $usual the ball that lies better for it, where it had to go earlier */
+    public static function keyBall(Ball $key, Ball $break, ?Ball $usual): Fact
+    {
+        return new Fact('reason.keyBall', ['ball' => $key, 'next' => $break, 'other' => $usual]);
+    }
+
+    /** How the route meets the line of the next shot, and the room for speed. */
+    public static function way(Ball $next, float $angle, Lane $lane): Fact
     {
         $kind = $angle < 35.0 ? 'intoLine' : ($angle > 55.0 ? 'crossesLine' : 'room');
 
-        return new Fact('reason.'.$kind, ['next' => $next, 'slowerShare' => $slower, 'harderShare' => $harder]);
+        return new Fact('reason.'.$kind, ['next' => $next, ...$lane->room()]);
     }
 
     /**

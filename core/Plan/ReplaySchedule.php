@@ -6,14 +6,47 @@ namespace ZigLane\Core\Plan;
 
 /**
  * Which replays are due: fewer and fewer candidates get more and more of them (successive halving; Karnin, Koren and Somekh, ICML 2013).
- * What is due depends on the blocks that are done and on nothing else, so it does not matter who does them, nor in which order.
+ * What is due depends on the blocks that are done and on nothing else, so it does not matter who does them, nor in which order. Blocks that
+ * choose between the candidates have no part in the odds that are stated, or those would be the luck of the chosen.
  */
 final class ReplaySchedule
 {
     /** Replays in a block. */
     public const BLOCK = 20;
     /** Stages: how many of the candidates are kept, and how many blocks each has had at the end. */
-    private const STAGES = [[6, 2], [4, 5], [2, 12], [1, 40]];
+    private const STAGES = [[6, 2], [4, 6], [2, 12], [1, 40]];
+    /** From this block on there is nothing left to choose; before, every other one chooses. */
+    private const CHOSEN = 12;
+
+    /** Whether a block serves to choose between candidates; else it serves to state their odds. */
+    public static function chooses(int $block): bool
+    {
+        return $block < self::CHOSEN && 1 === $block % 2;
+    }
+
+    /**
+     * The replays of a candidate that had no part in choosing it.
+     *
+     * @param array<int, Tally> $blocks
+     */
+    public static function stated(array $blocks): Tally
+    {
+        return Tally::sum(array_filter($blocks, static fn (int $block): bool => !self::chooses($block), \ARRAY_FILTER_USE_KEY));
+    }
+
+    /**
+     * Those by which it is chosen.
+     *
+     * @param array<int, Tally> $blocks
+     */
+    private static function choosing(array $blocks, int $before = self::CHOSEN): Tally
+    {
+        return Tally::sum(array_filter(
+            $blocks,
+            static fn (int $block): bool => $block < $before && self::chooses($block),
+            \ARRAY_FILTER_USE_KEY,
+        ));
+    }
 
     /** Blocks in all stages together. */
     public static function blocks(int $candidates): int
@@ -66,11 +99,7 @@ final class ReplaySchedule
     private static function ranking(array $done, int $blocks): array
     {
         $order = array_keys($done);
-        $chance = static fn (int $candidate): float => Tally::sum(array_filter(
-            $done[$candidate],
-            static fn (int $block): bool => $block < $blocks,
-            \ARRAY_FILTER_USE_KEY,
-        ))->chance();
+        $chance = static fn (int $candidate): float => self::choosing($done[$candidate], $blocks)->score();
         if ($blocks > 0) {
             // Those that had all of these blocks come before those that were dropped earlier.
             $rank = array_map(
@@ -88,32 +117,56 @@ final class ReplaySchedule
     }
 
     /**
-     * The candidates as all replays rank them now, the best first: by the chance that each has at the least (at 95 percent), so that few
-     * lucky replays do not outdo many.
+     * The candidates as their replays rank them now, the best first: by the chance that each has at the least (at 95 percent), so that few
+     * lucky replays do not outdo many. Of those that the replays cannot tell from the best (within one standard error of the difference) the
+     * plainest comes first.
      *
      * @param list<array<int, Tally>> $done
+     * @param list<float>             $fuss of the first shot of each candidate; none: all are as plain
      *
      * @return list<int>
      */
-    public static function best(array $done): array
+    public static function best(array $done, array $fuss = []): array
     {
-        $least = array_map(static fn (array $blocks): float => Tally::sum($blocks)->interval()[0], $done);
+        $tallies = array_map(static fn (array $blocks): Tally => self::choosing($blocks), $done);
+        $least = array_map(static fn (Tally $replays): float => $replays->least(), $tallies);
         $order = array_keys($done);
         usort($order, static fn (int $a, int $b): int => [$least[$b], $a] <=> [$least[$a], $b]);
+        $best = $order[0] ?? null;
+        if (null === $best || 0 === $tallies[$best]->tries) {
+            return $order;
+        }
+        $plainest = $best;
+        foreach ($order as $other) {
+            if (($fuss[$other] ?? 0.0) < ($fuss[$plainest] ?? 0.0) && self::isAsGood($tallies[$other], $tallies[$best])) {
+                $plainest = $other;
+            }
+        }
 
-        return $order;
+        return [$plainest, ...array_values(array_filter($order, static fn (int $candidate): bool => $candidate !== $plainest))];
+    }
+
+    /** Whether replays cannot tell one from a better one, which has as many replays or more. */
+    private static function isAsGood(Tally $one, Tally $best): bool
+    {
+        if (0 === $one->tries || 2 * $one->tries < $best->tries) {
+            return false;
+        }
+
+        return $one->score() >= $best->score() - hypot($one->error(), $best->error());
     }
 
     /**
      * The candidates to be shown side by side: the best of those that were replayed; before any was, the first as it was found.
      *
      * @param list<array<int, Tally>> $done
+     * @param list<float>             $fuss
      *
      * @return list<int>
      */
-    public static function shown(array $done, int $most): array
+    public static function shown(array $done, int $most, array $fuss = []): array
     {
-        $best = self::best($done);
+        $best = self::best($done, $fuss);
         $replayed = array_values(array_filter($best, static fn (int $candidate): bool => [] !== $done[$candidate]));
 
         return \array_slice([] === $replayed ? \array_slice($best, 0, 1) : $replayed, 0, $most);

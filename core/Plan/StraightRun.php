@@ -10,6 +10,7 @@ use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
 
 /**
@@ -34,7 +35,7 @@ final class StraightRun
     public static function order(Rack $rack, array $before = [], int $window = 0): Order
     {
         $balls = $rack->objectBalls();
-        $break = \count($balls) > 1 ? self::breakBall($rack) : null;
+        $break = self::besideRack($rack->layout, $rack->equipment) ?? (\count($balls) > 1 ? self::breakBall($rack) : null);
         $rest = array_values(array_filter($balls, static fn (Ball $ball): bool => $ball !== $break));
         if ([] === $rest) {
             return Order::aboutInTurn($balls, null, $before, $window);
@@ -43,15 +44,20 @@ final class StraightRun
         $first = array_values(array_filter($rest, static fn (Ball $ball): bool => $ball !== $key));
         $sequence = self::neighbours($rack, $rack->layout, $first);
 
-        return Order::aboutInTurn(null === $key ? $sequence : [...$sequence, $key], $break, $before, $window);
+        return Order::aboutInTurn(null === $key ? $sequence : [...$sequence, $key], $break, $before, $window, null !== $key);
     }
 
     /** The ball that breaks the next rack best, or null where none lies beside the rack with a way to a foot corner. */
     public static function breakBall(Rack $rack): ?Ball
     {
+        return self::breakBalls($rack)[0] ?? null;
+    }
+
+    /** @return list<Ball> those that lie beside the rack with a way to a foot corner, the best break ball first */
+    public static function breakBalls(Rack $rack): array
+    {
         $middle = self::rackMiddle($rack);
-        $best = null;
-        $most = 0.0;
+        $found = [];
         foreach ($rack->objectBalls() as $ball) {
             $spot = $rack->layout->spot($ball);
             $far = $spot->distanceTo($middle);
@@ -64,13 +70,34 @@ final class StraightRun
                 // The rack must lie to the side of the ball's way, so that a cut sends the cue ball into it.
                 $aside = abs(rad2deg(atan2(sin($spot->directionTo($middle) - $line), cos($spot->directionTo($middle) - $line))));
                 $worth = max(0.0, 1 - abs($aside - 100) / 60) / (0.4 + $spot->distanceTo($mouth));
-                if ($worth > $most) {
-                    [$most, $best] = [$worth, $ball];
+                if ($worth > 0.0) {
+                    $found[$ball->value] = max($worth, $found[$ball->value] ?? 0.0);
                 }
             }
         }
+        arsort($found);
 
-        return $best;
+        return array_map(Ball::from(...), array_keys($found));
+    }
+
+    /** The ball beside fourteen racked ones; null where there is none. */
+    public static function besideRack(Layout $racked, Equipment $equipment): ?Ball
+    {
+        $inRack = Racking::racked($racked, $equipment);
+        $beside = array_filter(
+            null === $inRack ? [] : $racked->balls(),
+            static fn (Ball $ball): bool => Ball::Cue !== $ball && !\in_array($ball, $inRack ?? [], true),
+        );
+
+        return array_values($beside)[0] ?? null;
+    }
+
+    /** The key ball: the one from which the cue ball comes to the break ball most simply; null with nothing but the break ball. */
+    public static function key(Rack $rack, Ball $break): ?Ball
+    {
+        $rest = array_values(array_filter($rack->objectBalls(), static fn (Ball $ball): bool => $ball !== $break));
+
+        return [] === $rest ? null : self::keyBall($rack, $break, $rest);
     }
 
     /** @param non-empty-list<Ball> $rest */

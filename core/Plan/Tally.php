@@ -13,7 +13,7 @@ use ZigLane\Core\Position\Ball;
  *
  * @phpstan-type Numbers array{
  *     tries: int, finished: int, ended: array<string, int>, endedOn: array<int, int>, made: int,
- *     reached: array<int, int>, finishedIn: array<int, int>, opened?: int, thenOn?: float|int
+ *     reached: array<int, int>, finishedIn: array<int, int>, opened?: int, thenOn?: float|int, squares?: int, overRacks?: bool
  * }
  */
 final class Tally
@@ -27,14 +27,18 @@ final class Tally
     /** @var array<int, int> tries that ended on a ball, by its number */
     public array $endedOn = [];
 
-    /** Balls made in all tries together. */
+    /** Balls made in all tries together, and the sum of their squares try by try. */
     public int $made = 0;
+    public int $squares = 0;
 
     /** @var array<int, int> tries that came to the shot of a number, from 1 on */
     public array $reached = [];
 
     /** @var array<int, int> finished tries, by the number of their shots */
     public array $finishedIn = [];
+
+    /** Whether the runs go over racks (straight pool): then the balls run count and not only whether the rack was finished. */
+    public bool $isOverRacks = false;
 
     /** Racks that a break shot of straight pool opened, and the sum of the chances of the easiest pot that was left in each. */
     public int $opened = 0;
@@ -88,6 +92,47 @@ final class Tally
         return 0 === $this->tries ? [0.0, 1.0] : Trials::interval($this->finished, $this->tries);
     }
 
+    /** Balls run, expected: the mean of the tries. */
+    public function balls(): float
+    {
+        return $this->made / max(1, $this->tries);
+    }
+
+    /** @return array{float, float} of the mean of the balls run, at 95 percent (normal) */
+    public function ballsInterval(): array
+    {
+        if ($this->tries < 2) {
+            return [0.0, \INF];
+        }
+        $variance = max(0.0, ($this->squares - $this->made ** 2 / $this->tries) / ($this->tries - 1));
+        $half = 1.959964 * \sqrt($variance / $this->tries);
+
+        return [max(0.0, $this->balls() - $half), $this->balls() + $half];
+    }
+
+    /** By what candidates are chosen: the balls run where runs go over racks, else the chance to finish. */
+    public function score(): float
+    {
+        return $this->isOverRacks ? $this->balls() : $this->chance();
+    }
+
+    /** What the score is at the least, at 95 percent. */
+    public function least(): float
+    {
+        return $this->isOverRacks ? $this->ballsInterval()[0] : $this->interval()[0];
+    }
+
+    /** Standard error of the score; of a share with one more of either kind, so that few tries are not taken for certain. */
+    public function error(): float
+    {
+        if ($this->isOverRacks) {
+            return $this->tries < 2 ? \INF : 0.5 * ($this->ballsInterval()[1] - $this->ballsInterval()[0]) / 1.959964;
+        }
+        $share = ($this->finished + 1) / ($this->tries + 2);
+
+        return \sqrt($share * (1 - $share) / max(1, $this->tries));
+    }
+
     /** Share of the tries that ended so. */
     public function share(RunEnd $how): float
     {
@@ -120,6 +165,8 @@ final class Tally
         $sum->tries += $other->tries;
         $sum->finished += $other->finished;
         $sum->made += $other->made;
+        $sum->squares += $other->squares;
+        $sum->isOverRacks = $sum->isOverRacks || $other->isOverRacks;
         $sum->opened += $other->opened;
         $sum->thenOn += $other->thenOn;
         foreach ($other->ended as $how => $count) {
@@ -158,6 +205,8 @@ final class Tally
             'ended' => $this->ended,
             'endedOn' => $this->endedOn,
             'made' => $this->made,
+            'squares' => $this->squares,
+            'overRacks' => $this->isOverRacks,
             'reached' => $this->reached,
             'finishedIn' => $this->finishedIn,
             'opened' => $this->opened,
@@ -176,6 +225,8 @@ final class Tally
         }
         $tally->endedOn = $numbers['endedOn'];
         $tally->made = $numbers['made'];
+        $tally->squares = $numbers['squares'] ?? 0;
+        $tally->isOverRacks = $numbers['overRacks'] ?? false;
         $tally->reached = $numbers['reached'];
         $tally->finishedIn = $numbers['finishedIn'];
         $tally->opened = $numbers['opened'] ?? 0;

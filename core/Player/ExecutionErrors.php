@@ -26,9 +26,9 @@ final readonly class ExecutionErrors
      */
     public const PRESETS = [
         'beginner' => [0.20, 0.15, 4.0, 4.0],
-        'club player' => [0.06, 0.06, 1.5, 1.5],
-        'strong player' => [0.035, 0.04, 0.8, 0.8],
-        'expert' => [0.02, 0.025, 0.4, 0.4],
+        'club player' => [0.05, 0.055, 1.2, 1.2],
+        'strong player' => [0.03, 0.036, 0.7, 0.7],
+        'expert' => [0.012, 0.018, 0.25, 0.25],
     ];
 
     public function __construct(

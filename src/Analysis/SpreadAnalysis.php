@@ -17,6 +17,8 @@ use ZigLane\Core\Table\Pocket;
 final readonly class SpreadAnalysis implements ShotAnalysis
 {
     private const TRIES = 300;
+    /** Chance of a miscue from which on it is told. */
+    private const TOLD = 0.002;
     /** Pots of the other player that are looked at after a miss. */
     private const LOOKED = 2;
 
@@ -43,7 +45,7 @@ final readonly class SpreadAnalysis implements ShotAnalysis
 
     public function facts(): array
     {
-        $share = fn (int $count): float => $count / $this->trials->count;
+        $share = $this->trials->shareOf(...);
         $risks = [];
         foreach ($this->trials->scratches as $pocket => $count) {
             $risks[] = new Fact('risk.scratchIn', ['pocket' => Pocket::from($pocket), 'share' => $share($count)]);
@@ -54,8 +56,8 @@ final readonly class SpreadAnalysis implements ShotAnalysis
         if (null !== $this->next && $this->trials->hooked > 0) {
             $risks[] = new Fact('risk.hookedOn', ['next' => $this->next, 'share' => $share($this->trials->hooked)]);
         }
-        if ($this->trials->miscues > 0) {
-            $risks[] = new Fact('risk.miscue', ['share' => $share($this->trials->miscues)]);
+        if ($this->trials->miscue >= self::TOLD) {
+            $risks[] = new Fact('risk.miscue', ['share' => $this->trials->miscue]);
         }
 
         $misses = $this->misses->fact();

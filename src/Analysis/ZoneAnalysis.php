@@ -112,8 +112,7 @@ final readonly class ZoneAnalysis implements ShotAnalysis
                 'zone.lane',
                 [
                     'lengthMetres' => $lane->length(),
-                    'slowerShare' => $lane->slower,
-                    'harderShare' => $lane->harder,
+                    ...$lane->room(),
                     'slowest' => $at(1 - $lane->slower),
                     'hardest' => $at(1 + $lane->harder),
                     'way' => $way,

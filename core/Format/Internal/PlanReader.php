@@ -158,11 +158,12 @@ final readonly class PlanReader
         $cut = self::number($leg['cut'] ?? null);
         $ghost = self::spot($leg['ghost'] ?? null);
         $direction = self::number($stroke['direction'] ?? null);
-        if (null === $cut || null === $ghost || null === $direction) {
+        if (null === $direction || (null === $choice->direction && (null === $cut || null === $ghost))) {
             // A file that holds only what is needed to play it.
             $aim = (new ShotSolver($this->rack->equipment))->aimed($before, $choice)->aim;
             [$cut, $ghost, $direction] = [$aim->ghost->cutDegrees, $aim->ghost->at, rad2deg($aim->direction)];
         }
+        $isAimed = null === $choice->direction;
         $risks = \is_array($leg['risks'] ?? null) ? $leg['risks'] : [];
         $misses = \is_array($leg['misses'] ?? null) ? $leg['misses'] : null;
 
@@ -171,13 +172,15 @@ final readonly class PlanReader
             $choice,
             $before,
             deg2rad($direction),
-            $cut,
-            $ghost,
+            $isAimed ? $cut : null,
+            $isAimed ? $ghost : null,
             self::cushions($leg['cushions'] ?? null),
             self::spot($leg['landing'] ?? null),
             self::share($leg['make'] ?? null),
             self::share($leg['position'] ?? null),
+            self::share($leg['goOn'] ?? null),
             self::share($leg['runOut'] ?? null),
+            (int) self::number($leg['replays'] ?? null),
             new Risks(
                 ...array_map(
                     static fn (string $field): float => self::share($risks[$field] ?? null) ?? 0.0,
@@ -308,6 +311,8 @@ final readonly class PlanReader
             $count($kept['opened'] ?? null),
             max(0.0, self::number($kept['thenOn'] ?? null) ?? 0.0),
         ];
+        $tally->squares = $count($kept['squares'] ?? null);
+        $tally->isOverRacks = true === ($kept['overRacks'] ?? false);
 
         return $tally;
     }

@@ -36,16 +36,35 @@ final class PlanWriter
         $scale = new LengthScale($plan->rack->equipment);
 
         return array_filter([
-            'runOut' => $isRehearsed ? round($replays->chance(), 4) : null,
+            ...self::runOut($isRehearsed ? $replays->chance() : null, $replays->tries),
+            'balls' => $isRehearsed && $replays->isOverRacks ? round($replays->balls(), 2) : null,
+            'ballsInterval' => $isRehearsed && $replays->isOverRacks
+                ? array_map(static fn (float $edge): float => round(min(1000.0, $edge), 2), $replays->ballsInterval())
+                : null,
             'interval' => $isRehearsed ? array_map(static fn (float $edge): float => round($edge, 4), $replays->interval()) : null,
-            'replays' => $replays->tries,
             'place' => null === $plan->place ? null : self::spot($plan->place, self::EXACT),
             'group' => $plan->group?->value,
             'end' => $plan->end?->toArray(),
             'differs' => $plan->differs?->toArray(),
             'tally' => array_map(static fn (mixed $value): mixed => \is_array($value) ? (object) $value : $value, $replays->toArray()),
             'legs' => array_map(static fn (Leg $leg): array => self::leg($leg, $plan->rack, $scale), $plan->legs),
-        ], static fn (mixed $value): bool => null !== $value);
+        ], self::isWritten(...), \ARRAY_FILTER_USE_BOTH);
+    }
+
+    /** What is not known is left out, but for the chance to finish: that is null, with the reason. */
+    private static function isWritten(mixed $value, string $field): bool
+    {
+        return null !== $value || 'runOut' === $field;
+    }
+
+    /** @return array<string, mixed> */
+    private static function runOut(?float $chance, int $replays): array
+    {
+        return [
+            'runOut' => null === $chance ? null : round($chance, 4),
+            'noRunOut' => null === $chance ? (new Fact('run.notReplayed'))->toArray() : null,
+            'replays' => $replays,
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -59,8 +78,8 @@ final class PlanWriter
             'pocket' => $choice->pocket->value,
             'from' => $leg->before->has(Ball::Cue) ? self::spot($leg->before->spot(Ball::Cue)) : null,
             'before' => self::layout($leg->before),
-            'cut' => round($leg->cut, 2),
-            'ghost' => self::spot($leg->ghost),
+            'cut' => null === $leg->cut ? null : round($leg->cut, 2),
+            'ghost' => null === $leg->ghost ? null : self::spot($leg->ghost),
             'stroke' => [
                 'direction' => rad2deg($leg->direction),
                 'speed' => $stroke->speed,
@@ -89,7 +108,8 @@ final class PlanWriter
             'lane' => null === $leg->lane ? null : self::lane($leg->lane),
             'make' => null === $leg->make ? null : round($leg->make, 4),
             'position' => null === $leg->position ? null : round($leg->position, 4),
-            'runOut' => null === $leg->runOut ? null : round($leg->runOut, 4),
+            'goOn' => null === $leg->goOn ? null : round($leg->goOn, 4),
+            ...self::runOut($leg->runOut, $leg->replays),
             'risks' => array_map(static fn (float $share): float => round($share, 4), $leg->risks->toArray()),
             'misses' => null === $leg->misses
                 ? null
@@ -99,7 +119,7 @@ final class PlanWriter
                     'leave' => null === $leg->misses->chance ? null : round($leg->misses->chance, 4),
                 ],
             'reasons' => array_map(static fn (Fact $reason): array => $reason->toArray(), $leg->reasons),
-        ], static fn (mixed $value): bool => null !== $value);
+        ], self::isWritten(...), \ARRAY_FILTER_USE_BOTH);
     }
 
     /** @return array<string, mixed> */

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Candidate;
+use ZigLane\Core\Plan\Option;
+use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
@@ -33,6 +36,8 @@ final readonly class CandidateFinder
     public const POLISHED = 3;
     /** Step of the direction in which indirect shots are looked for, degrees. */
     private const TURN = 0.25;
+    /** Break shots that are tried where the rack stands. */
+    private const BREAKS = 12;
     /** Candidates with the same ball and pocket at the most. */
     private const ALIKE = 3;
 
@@ -43,6 +48,10 @@ final readonly class CandidateFinder
     /** @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play */
     public function find(): array
     {
+        $break = $this->breakBall();
+        if (null !== $break) {
+            return $this->breakShots($break, self::BREAKS, self::TRIES);
+        }
         $all = [];
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
@@ -68,9 +77,29 @@ final readonly class CandidateFinder
             );
             $best[] = new Candidate($candidate->layout, $polished, $candidate->place, $candidate->group);
         }
-        usort($best, static fn (Candidate $a, Candidate $b): int => $b->option->value <=> $a->option->value);
+        usort($best, static fn (Candidate $a, Candidate $b): int => $b->option->rank() <=> $a->option->rank());
 
         return $best;
+    }
+
+    /** In straight pool the ball beside fourteen racked ones, with the cue ball on the table: the rack begins with the break shot. */
+    private function breakBall(): ?Ball
+    {
+        return Game::StraightPool === $this->rack->game && $this->rack->layout->has(Ball::Cue)
+            ? StraightRun::besideRack($this->rack->layout, $this->rack->equipment)
+            : null;
+    }
+
+    /** @return list<Candidate> the best first */
+    private function breakShots(Ball $ball, int $count, int $tries): array
+    {
+        $solver = $this->policies->of(null)->values->tables->solver;
+        $options = (new BreakOff($this->rack, $solver))->options($this->rack->layout, $ball, $this->seed, $count, $tries);
+
+        return array_map(
+            fn (Option $option): Candidate => new Candidate($this->rack->layout, $option),
+            \array_slice($options, 0, self::CANDIDATES),
+        );
     }
 
     /**
@@ -80,6 +109,10 @@ final readonly class CandidateFinder
      */
     public function soonest(bool $isAnywhere): ?Candidate
     {
+        $break = $this->breakBall();
+        if (null !== $break) {
+            return $this->breakShots($break, self::POLISHED, self::POLISHED)[0] ?? null;
+        }
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
                 $policy = $this->policies->of($group)->during(Turn::first($this->rack));
@@ -105,7 +138,7 @@ final readonly class CandidateFinder
      */
     private function different(array $all): array
     {
-        usort($all, static fn (Candidate $a, Candidate $b): int => $b->option->value <=> $a->option->value);
+        usort($all, static fn (Candidate $a, Candidate $b): int => $b->option->rank() <=> $a->option->rank());
         $kept = $pots = [];
         foreach ($all as $candidate) {
             if (self::CANDIDATES === \count($kept) || $candidate->option->value <= 0.0) {

@@ -16,6 +16,7 @@ use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Reason;
 use ZigLane\Core\Plan\Risks;
+use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -25,6 +26,7 @@ use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Shot\CushionPoint;
 use ZigLane\Core\Shot\IndirectSearch;
@@ -52,21 +54,22 @@ final readonly class LegWriter
 
     private ShotSolver $solver;
 
-    public function __construct(private Rack $rack, private bool $isQuick = false)
+    public function __construct(private Rack $rack, private int $seed = 1, private bool $isQuick = false)
     {
         $this->solver = new ShotSolver($rack->equipment);
     }
 
     /**
      * @param list<PlannedShot> $shots
+     * @param list<Tally>       $replays that begin with each leg; those that are missing were not played
      *
      * @return list<Leg>
      */
-    public function legs(array $shots, Tally $replays): array
+    public function legs(array $shots, array $replays): array
     {
         $legs = [];
         foreach ($shots as $i => $planned) {
-            $legs[] = $this->leg($i + 1, $planned, $shots[$i + 1] ?? null, $replays);
+            $legs[] = $this->leg($i + 1, $planned, $shots[$i + 1] ?? null, $replays[$i] ?? new Tally());
         }
 
         return $legs;
@@ -78,7 +81,7 @@ final readonly class LegWriter
         $next = $after?->shot;
         $nextBall = $next?->choice->ball;
         $tries = $this->isQuick ? self::QUICK_TRIES : self::TRIES;
-        $trials = Trials::of($shot, $this->solver, $this->rack->player, $tries, 1, $nextBall);
+        $trials = Trials::of($shot, $this->solver, $this->rack->player, $tries, $this->seed * 7 + $number, $nextBall);
         $lines = null === $next ? [] : $this->lines($next);
         $zone = [] === $lines || $this->isQuick
             ? []
@@ -89,17 +92,18 @@ final readonly class LegWriter
         }
         $lane = [] === $lines || $this->isQuick ? null : Lane::of($shot, $lines, Plan::ZONE, $this->solver);
         $lane = $lane instanceof Lane ? $lane : null;
-        $share = static fn (int $count): float => $count / $tries;
+        $share = $trials->shareOf(...);
         $risks = new Risks(
             $share(array_sum($trials->scratches)),
             $share($trials->hooked),
             $share(0 === \count($trials->struck) ? 0 : max($trials->struck)),
-            $share($trials->miscues),
+            $trials->miscue,
         );
         $reasons = $this->isQuick ? [] : [
             ...$this->trouble($planned),
+            ...$this->kept($shot, $nextBall),
             ...(null === $after ? [] : $this->side($shot, $after)),
-            ...(null === $lane?->angle || null === $nextBall ? [] : [Reason::way($nextBall, $lane->angle, $lane->slower, $lane->harder)]),
+            ...(null === $lane?->angle || null === $nextBall ? [] : [Reason::way($nextBall, $lane->angle, $lane)]),
             ...$this->cushion($shot),
             ...$this->raised($shot),
             ...$this->avoided($shot, $risks),
@@ -111,19 +115,42 @@ final readonly class LegWriter
             $shot->choice,
             $shot->layout,
             $shot->strike->direction,
-            $shot->aim->ghost->cutDegrees,
-            $shot->aim->ghost->at,
+            null === $shot->choice->direction ? $shot->aim->ghost->cutDegrees : null,
+            null === $shot->choice->direction ? $shot->aim->ghost->at : null,
             CushionPoint::of($shot),
             null === $shot->scratch() ? $shot->outcome->final->spot(Ball::Cue) : null,
             $trials->chance(),
             $share($lands),
-            $replays->chanceFrom($number),
+            $share($this->goingOn($planned, $trials)),
+            0 === $replays->tries ? null : $replays->chance(),
+            $replays->tries,
             $risks,
             $this->isQuick || $this->isBreak($shot) ? null : $this->misses($planned, $trials),
             $zone,
             $lane,
             $reasons,
         );
+    }
+
+    /** Tries after which the player shoots again or has won, by the rules. */
+    private function goingOn(PlannedShot $planned, Trials $trials): int
+    {
+        $choice = $planned->shot->choice;
+        $referee = Referee::of($this->rack);
+        $count = 0;
+        foreach ([...$trials->pots, ...$trials->misses] as $ending) {
+            $verdict = $referee->judge(
+                $planned->shot->layout,
+                $planned->turn,
+                $ending,
+                $choice->ball,
+                $choice->pocket,
+                $planned->shot->strike,
+            );
+            $count += $verdict->goesOn && false !== $verdict->isWon ? 1 : 0;
+        }
+
+        return $count;
     }
 
     private function misses(PlannedShot $planned, Trials $trials): MissLeave
@@ -136,6 +163,32 @@ final readonly class LegWriter
             Referee::of($this->rack),
             new Leave($this->rack, $this->solver),
         );
+    }
+
+    /**
+     * Straight pool: that a ball is the key ball or the break ball, and which else could be.
+     *
+     * @return list<Fact>
+     */
+    private function kept(SolvedShot $shot, ?Ball $next): array
+    {
+        if (Game::StraightPool !== $this->rack->game) {
+            return [];
+        }
+        $ball = $shot->choice->ball;
+        if ($this->isBreak($shot)) {
+            $others = array_values(array_filter(StraightRun::breakBalls($this->rack), static fn (Ball $other): bool => $other !== $ball));
+
+            return $this->rack->layout->count() > 2 && null === Racking::racked($this->rack->layout, $this->rack->equipment)
+                ? [Reason::breakBall($ball, $others[0] ?? null)]
+                : [];
+        }
+        if (null === $next || $next !== StraightRun::breakBall($this->rack)) {
+            return [];
+        }
+        $key = StraightRun::key($this->rack, $next);
+
+        return [Reason::keyBall($ball, $next, $key === $ball ? null : $key)];
     }
 
     /** What comes after the break shot as meant. */
@@ -160,7 +213,7 @@ final readonly class LegWriter
     /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
     private function isBreak(SolvedShot $shot): bool
     {
-        return Game::StraightPool === $this->rack->game && $shot->layout->count() > $this->rack->layout->count();
+        return Game::StraightPool === $this->rack->game && null !== Racking::racked($shot->layout, $this->rack->equipment);
     }
 
     /** @return list<PotModel> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */

@@ -12,6 +12,7 @@ use ZigLane\Core\Plan\Candidate;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Plan\RackPlayer;
 use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
@@ -19,7 +20,6 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
-use ZigLane\Core\Rules\Spotting;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\SolvedShot;
@@ -33,6 +33,12 @@ final readonly class PlanAssembler
 {
     /** Legs at the most. */
     private const LEGS = 16;
+    /** Tries that tell how a leg typically ends; in a first plan. */
+    private const TRIES = 60;
+    private const QUICK_TRIES = 15;
+    /** Replays of every later leg in a round, and rounds. */
+    private const ROUND = 4;
+    public const ROUNDS = 15;
     /** Options that are looked at where the first one does not go on as it is meant. */
     private const OTHERS = 16;
 
@@ -40,29 +46,62 @@ final readonly class PlanAssembler
     {
     }
 
-    /** @param bool $isQuick strokes are not polished, and there are neither zones nor reasons */
-    public function plan(Candidate $candidate, Tally $replays, bool $isQuick = false): Plan
-    {
+    /**
+     * @param bool                    $isQuick strokes are not polished, and there are neither zones nor reasons, nor replays of later legs
+     * @param (\Closure(): bool)|null $hasTime asked before each round of replays of later legs; null: there is time for all
+     * @param int                     $rounds  of them at the most
+     */
+    public function plan(
+        Candidate $candidate, Tally $replays, bool $isQuick = false, ?\Closure $hasTime = null,
+        int $rounds = self::ROUNDS,
+    ): Plan {
         [$shots, $end] = $this->run($candidate, $isQuick);
+        $tallies = [$replays, ...($isQuick ? [] : $this->replays($candidate, $shots, $hasTime, $rounds))];
 
         return new Plan(
             $this->rack,
             $candidate->place,
             $candidate->group,
-            (new LegWriter($this->rack, $isQuick))->legs($shots, $replays),
+            (new LegWriter($this->rack, $this->seed, $isQuick))->legs($shots, $tallies),
             $end,
             $replays,
         );
     }
 
+    /**
+     * Replays that begin with a later leg as it is drawn: the chance to finish from there.
+     *
+     * @param list<PlannedShot>       $shots
+     * @param (\Closure(): bool)|null $hasTime
+     *
+     * @return list<Tally> of the second leg and on
+     */
+    private function replays(Candidate $candidate, array $shots, ?\Closure $hasTime, int $rounds): array
+    {
+        $policy = $this->policies->of($candidate->group);
+        $player = new RackPlayer($policy->values->tables->solver, $this->rack, $policy->values->order);
+        $tallies = array_map(static fn (PlannedShot $planned): Tally => new Tally(), \array_slice($shots, 1));
+        for ($round = 0; $round < $rounds && (null === $hasTime || $hasTime()); ++$round) {
+            foreach ($tallies as $i => $tally) {
+                $planned = $shots[$i + 1];
+                for ($replay = 0; $replay < self::ROUND; ++$replay) {
+                    $seed = ($this->seed * 7907 + 1_000_003 * ($i + 1) + $round * self::ROUND + $replay) & 0x7FFFFFFF;
+                    $player->play($tally, $policy, $planned->shot->layout, $seed, $planned->option(), $planned->turn);
+                }
+            }
+        }
+
+        return $tallies;
+    }
+
     /** @return array{list<PlannedShot>, Fact|null} the shots in order, and why they end before the rack is run; null if they do not */
     private function run(Candidate $candidate, bool $isQuick): array
     {
-        $policy = $this->policies->of($candidate->group)->during(Turn::first($this->rack));
+        $turn = Turn::first($this->rack);
+        $policy = $this->policies->of($candidate->group)->during($turn);
         $order = $policy->values->order;
         $layout = $candidate->layout;
         $option = $candidate->option;
-        $turn = Turn::first($this->rack);
         $referee = Referee::of($this->rack);
         $shots = [];
         while (\count($shots) < self::LEGS) {
@@ -72,23 +111,22 @@ final readonly class PlanAssembler
                 return [$shots, $e->fact()];
             }
             $shots[] = new PlannedShot($shot, $policy, $turn);
-            $verdict = $referee->judge(
-                $layout, $turn, Ending::of($shot->outcome), $shot->choice->ball, $shot->choice->pocket,
-                $shot->strike,
-            );
-            if (true === $verdict->isWon) {
+            if (Game::StraightPool === $this->rack->game && null !== Racking::racked($layout, $this->rack->equipment)) {
+                // A break shot: no one can tell where the balls of the rack come to lie.
                 return [$shots, null];
             }
-            if (!$verdict->goesOn) {
-                return [$shots, new Fact($shot->goesOn() ? 'end.foul' : 'end.lastLeg')];
+            $typical = $this->typical($policy, $referee, $shots, $isQuick);
+            if (null === $typical) {
+                $verdict = $referee->judge($layout, $turn, Ending::of($shot->outcome), $shot->choice->ball, $shot->choice->pocket, $shot->strike);
+
+                return [$shots, new Fact($verdict->isFoul() && $shot->goesOn() ? 'end.foul' : 'end.lastLeg')];
             }
-            $turn = $turn->next($verdict->group);
-            $final = Spotting::back($shot->outcome->final, $verdict->spots, $this->rack->equipment);
-            $left = Order::maskOf($final);
-            if ($order->isOut($left)) {
+            $left = Order::maskOf($typical->layout);
+            if (true === $typical->verdict->isWon || $order->isOut($left)) {
                 return [$shots, null];
             }
-            $layout = LegChain::after($this->rack, $final)->layout;
+            $turn = $turn->next($typical->verdict->group);
+            $layout = LegChain::after($this->rack, $typical->layout)->layout;
             if (Game::StraightPool === $this->rack->game && Order::maskOf($layout) !== $left) {
                 $isKept = $layout->has(Ball::Cue) && (Order::maskOf($layout) & $left) === $left;
                 if (!$isKept || null === Racking::racked($layout, $this->rack->equipment)) {
@@ -109,6 +147,24 @@ final readonly class PlanAssembler
         }
 
         return [$shots, null];
+    }
+
+    /** @param non-empty-list<PlannedShot> $shots the last of which was just played */
+    private function typical(Policy $policy, Referee $referee, array $shots, bool $isQuick): ?Typical
+    {
+        $last = $shots[\count($shots) - 1];
+
+        $typical = Typical::of(
+            $last->shot,
+            $policy->values->tables->solver,
+            $this->rack->player,
+            $referee,
+            $last->turn,
+            $isQuick ? self::QUICK_TRIES : self::TRIES,
+            $this->seed * 31 + \count($shots),
+        );
+
+        return $typical ?? Typical::meant($last->shot, $referee, $last->turn, $this->rack->equipment);
     }
 
     /** Few tries chose a quick option: what is shown first should at least go on as it is meant. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
+use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\SolvedShot;
 
@@ -16,5 +17,10 @@ final readonly class PlannedShot
 {
     public function __construct(public SolvedShot $shot, public Policy $policy, public Turn $turn)
     {
+    }
+
+    public function option(): Option
+    {
+        return new Option($this->shot->choice, $this->shot->aim, $this->shot->strike, 1.0);
     }
 }

@@ -107,7 +107,7 @@ final readonly class Policy implements Chooser
         $usual = $policy->values->usual(Order::maskOf($layout));
         if ($straight < self::POOR * $usual) {
             array_push($options, ...$policy->indirect($layout, self::TURN, self::ODD, $tries, $seed));
-            usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
+            $options = Option::ranked($options);
         }
         if ($straight < self::HOPELESS * $usual) {
             $other = $policy->elsewhere($layout, $seed);
@@ -149,8 +149,10 @@ final readonly class Policy implements Chooser
     public function elsewhere(Layout $layout, int $seed): ?Option
     {
         $tables = $this->values->tables;
-        $balls = $this->values->order->choice(Order::maskOf($layout));
-        $sure = $this->surest($layout, $balls);
+        $mask = Order::maskOf($layout);
+        $balls = $this->values->order->choice($mask);
+        // The key ball only where no other goes.
+        $sure = $this->surest($layout, $balls & ~$this->values->order->key($mask)) ?? $this->surest($layout, $balls);
         if (null === $sure) {
             return null;
         }
@@ -214,9 +216,8 @@ final readonly class Policy implements Chooser
                 $options[] = $option;
             }
         }
-        usort($options, static fn (Option $a, Option $b): int => $b->value <=> $a->value);
 
-        return $options;
+        return Option::ranked($options);
     }
 
     /**
@@ -309,7 +310,7 @@ final readonly class Policy implements Chooser
         $best = [];
         for ($speed = 0; $speed < StrokeLattice::SPEEDS; ++$speed) {
             foreach (ValueTable::blurred($worth, $lattice->spreads[$row], $speed) as $node => $value) {
-                $value *= StrokeLattice::chance($chances[$speed], $lattice->powers[$row][$node]);
+                $value *= StrokeLattice::chance($chances[$speed], $lattice->powers[$row][$node]) * $lattice->plain[$row][$node];
                 $kind = $node % (StrokeLattice::ROLLED * StrokeLattice::SIDED);
                 if ($value > ($best[$kind][0] ?? 0.0)) {
                     $best[$kind] = [$value, $node];
@@ -369,7 +370,7 @@ final readonly class Policy implements Chooser
         }
         $random = new Randomness($seed);
         $sum = $handed = 0.0;
-        $goingOn = $miscues = 0;
+        $goingOn = $miscues = $cushions = 0;
         for ($try = 0; $try < $tries; ++$try) {
             try {
                 $ending = $rollouts->play($errors->disturb($strike, $random, $rack->equipment->balls->radius));
@@ -377,6 +378,7 @@ final readonly class Policy implements Chooser
                 $worth = $this->worth($verdict, $choice, $ending);
                 $sum += $worth;
                 $goingOn += $worth > 0.0 ? 1 : 0;
+                $cushions += $worth > 0.0 ? \count($ending->cushions) : 0;
                 $handed += null === $this->leave || $verdict->goesOn ? 0.0 : $this->handed($this->leave, $verdict, $ending);
             } catch (IllegalStroke) {
                 ++$miscues;
@@ -401,7 +403,11 @@ final readonly class Policy implements Chooser
         }
         $cost += 0.01 * $this->weights->miss * $handed / $tries;
 
-        return Option::of($shot, max(self::LEAST * $sum / $tries, $sum / $tries - $cost));
+        return Option::of(
+            $shot,
+            max(self::LEAST * $sum / $tries, $sum / $tries - $cost),
+            Plainness::of($choice->stroke, $cushions / max(1, $goingOn)),
+        );
     }
 
     /**
@@ -420,7 +426,7 @@ final readonly class Policy implements Chooser
                 foreach ([$step, -$step] as $change) {
                     $choice = self::changed($best->choice, $axis, $change);
                     $other = null === $choice ? null : $this->tried($layout, $choice, $tries, $seed);
-                    if (null !== $other && $other->value > $best->value) {
+                    if (null !== $other && $other->rank() > $best->rank()) {
                         $best = $other;
                         break;
                     }

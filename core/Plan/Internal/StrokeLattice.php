@@ -56,6 +56,13 @@ final readonly class StrokeLattice
      */
     public array $powers;
 
+    /**
+     * By distance and node: what is left of a shot's rank by how plain the stroke is, 0 to 1 (Plainness, without cushions).
+     *
+     * @var list<list<float>>
+     */
+    public array $plain;
+
     private float $drag;
     private float $rolling;
 
@@ -69,22 +76,26 @@ final readonly class StrokeLattice
             $speeds[] = self::SLOWEST * self::RATIO ** $i;
         }
         $this->speeds = $speeds;
-        $spreads = $powers = [];
+        $spreads = $powers = $plain = [];
         foreach (self::DISTANCES as $distance) {
-            $row = $power = [];
+            $row = $power = $plains = [];
             foreach ($speeds as $speed) {
                 foreach (self::ROLLS as $roll) {
                     foreach (self::SIDES as $side) {
                         $row[] = $this->spread($distance, $speed, $roll, $side);
                         $power[] = $this->power($distance, $speed, $roll, $side);
+                        $start = $this->start($distance, $speed, $roll, $side);
+                        $plains[] = null === $start ? 1.0 : 1.0 - Plainness::fuss($start[0], $start[1], $start[2], 0.0);
                     }
                 }
             }
             $spreads[] = $row;
             $powers[] = $power;
+            $plain[] = $plains;
         }
         $this->spreads = $spreads;
         $this->powers = $powers;
+        $this->plain = $plain;
     }
 
     /** The row of `spreads` nearest to a distance, metres. */

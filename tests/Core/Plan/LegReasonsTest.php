@@ -9,19 +9,18 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\Reason;
+use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\CueClearance;
-use ZigLane\Core\Stroke\Stroke;
-use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
@@ -52,6 +51,8 @@ final class LegReasonsTest extends TestCase
                     'onlyPocket' => self::onlyPocket($leg, $reason),
                     'thenOn' => self::share($reason, 'chanceShare'),
                     'thenNothing' => 1,
+                    'breakBall' => self::breakBall($plan, $leg, $reason),
+                    'keyBall' => self::keyBall($next, $reason),
                     default => self::fail($reason->kind.' is not checked'),
                 };
             }
@@ -121,8 +122,9 @@ final class LegReasonsTest extends TestCase
     private static function natural(Rack $rack, Leg $leg, Fact $reason): int
     {
         $solver = new ShotSolver($rack->equipment);
-        $stroke = new Stroke(Tip::fractions(0.0, 0.2), 1.5, 2.0);
-        $natural = $solver->solve($leg->before, new ShotChoice($leg->choice->ball, $leg->choice->pocket, $stroke));
+        $line = PotModel::find($leg->before, $leg->choice->ball, $leg->choice->pocket, $solver, $rack->player);
+        self::assertNotNull($line);
+        $natural = $solver->solve($leg->before, $line->choice($leg->before->spot(Ball::Cue)));
         $trials = Trials::of($natural, $solver, $rack->player, 200, 99);
         $told = self::number($reason, 'share');
         self::assertGreaterThan($leg->risks->scratch, $told);
@@ -194,6 +196,22 @@ final class LegReasonsTest extends TestCase
         self::assertIsNumeric($value);
 
         return (float) $value;
+    }
+
+    /** The last leg, with another ball beside the rack or none. */
+    private static function breakBall(Plan $plan, Leg $leg, Fact $reason): int
+    {
+        self::assertSame(\count($plan->legs), $leg->number);
+        self::assertSame(StraightRun::breakBalls($plan->rack)[1] ?? null, $reason->values['other']);
+
+        return 1;
+    }
+
+    private static function keyBall(?Leg $next, Fact $reason): int
+    {
+        self::assertSame($next?->choice->ball, $reason->values['next']);
+
+        return 1;
     }
 
     private static function plan(string $rack): Plan

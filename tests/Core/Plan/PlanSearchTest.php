@@ -34,7 +34,6 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleOptions;
-use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\CueClearance;
@@ -53,7 +52,7 @@ final class PlanSearchTest extends TestCase
     /** Four balls in the open for a strong player: in rotation, each potted, no scratch, good odds, reasons in words. */
     public function testAnOpenTableIsPlannedToTheEnd(): void
     {
-        $plan = self::planned(self::open(), 12);
+        $plan = self::planned(self::open(), 12, isWhole: true);
 
         self::assertSame([2, 5, 7, 9], array_map(static fn (Leg $leg): int => $leg->choice->ball->value, $plan->legs));
         self::assertNull($plan->end);
@@ -62,7 +61,8 @@ final class PlanSearchTest extends TestCase
             self::assertTrue((new ShotSolver())->solve($leg->before, $leg->choice)->goesOn());
             self::assertSame($i + 1, $leg->number);
             self::assertGreaterThanOrEqual($leg->position, $leg->make + 1e-9);
-            self::assertSame(null === $leg->runOut, !isset($plan->replays->reached[$i + 1]));
+            self::assertGreaterThan(0, $leg->replays);
+            self::assertGreaterThanOrEqual($leg->goOn, $leg->make + 0.02);
         }
         // The chance to finish grows from leg to leg, since those before it are behind.
         $runs = array_map(static fn (Leg $leg): float => $leg->runOut ?? 1.0, $plan->legs);
@@ -184,7 +184,7 @@ final class PlanSearchTest extends TestCase
                 $player->play($easy, $beginner, $rack->layout->with(Ball::Cue, $place), $i);
             }
         }
-        self::assertGreaterThan(2 * $easy->finished + 3, $mine->finished);
+        self::assertLessThan(($easy->tries - $easy->finished) / 3, $mine->tries - $mine->finished);
         self::assertGreaterThan($easy->made, $mine->made);
     }
 
@@ -241,12 +241,10 @@ final class PlanSearchTest extends TestCase
             foreach ($plan->legs as $i => $leg) {
                 $last = $plan->legs[max(0, $i - 1)];
                 // The break shot of straight pool is played into the next rack.
-                self::assertEquals(
-                    0 === $i
-                        ? $rack->layout
-                        : LegChain::after($rack, (new ShotSolver())->solve($last->before, $last->choice)->outcome->final)->layout,
-                    $leg->before,
-                );
+                // A leg begins where the one before it typically stops: with the same balls, but for the one that was shot.
+                self::assertTrue(0 === $i || !$leg->before->has($last->choice->ball) || 15 === $leg->before->count() - 1);
+                self::assertTrue(0 < $i || $leg->before == $rack->layout);
+                self::assertTrue($leg->before->has($leg->choice->ball));
                 self::assertTrue(null === $group || Ball::Eight === $leg->choice->ball || $group->has($leg->choice->ball));
             }
         }
@@ -403,8 +401,11 @@ final class PlanSearchTest extends TestCase
             return false;
         });
         self::assertCount(1, $one);
-        self::assertEquals($all[0], $one[0]);
-        self::assertLessThanOrEqual(1, $asked);
+        self::assertEquals($all[0]->choices(), $one[0]->choices());
+        self::assertEquals($all[0]->replays, $one[0]->replays);
+        // The chances of the later legs take time, and wait: not known is not nought.
+        self::assertSame([null, 0], [$one[0]->legs[1]->runOut, $one[0]->legs[1]->replays]);
+        self::assertLessThanOrEqual(2, $asked);
     }
 
     public function testNothingToPlayGivesNoPlan(): void
@@ -440,11 +441,12 @@ final class PlanSearchTest extends TestCase
         PlanConstraints $constraints = new PlanConstraints(),
         Weights $weights = new Weights(),
         int $seed = 1,
+        bool $isWhole = false,
     ): Plan {
         $planning = new Planning($rack, $constraints, $weights, $seed);
         for ($block = 0; $block < $blocks && $planning->step(); ++$block) {
         }
-        $plan = $planning->plans()[0] ?? null;
+        $plan = $planning->plans(static fn (): bool => $isWhole)[0] ?? null;
         self::assertNotNull($plan);
 
         return $plan;

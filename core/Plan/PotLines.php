@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Plan;
+
+use ZigLane\Core\Error\NoAim;
+use ZigLane\Core\Odds\PotModel;
+use ZigLane\Core\Plan\Internal\PotCandidate;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\GhostBall;
+use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Table\Pocket;
+
+/**
+ * The straight pots of any layout: by geometry those whose ways are free, and what each pocket takes of a ball (PotModel), found once for each
+ * place. For players that do not plan (EasiestPot, ThreeAhead, Leave).
+ */
+final class PotLines
+{
+    /** Cuts thinner than this are left out, degrees. */
+    private const THINNEST = 65.0;
+
+    private readonly Sight $sight;
+
+    /** @var array<string, PotModel|null> by pocket and place of the ball */
+    private array $lines = [];
+
+    /**
+     * @param float $grid balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for each
+     *                    spot; 0: where they lie
+     */
+    public function __construct(private readonly Rack $rack, private readonly ShotSolver $solver, private readonly float $grid = 0.0)
+    {
+        $this->sight = new Sight($rack->equipment->balls);
+    }
+
+    /**
+     * The pots whose ways are free from where the cue ball lies, the most promising first (small cut, short ways).
+     *
+     * @param list<Ball> $balls that may be shot
+     *
+     * @return list<array{Ball, Pocket}>
+     */
+    public function open(Layout $layout, array $balls): array
+    {
+        $cue = $layout->spot(Ball::Cue);
+        $geometry = $this->rack->equipment->geometry;
+        $pots = [];
+        foreach ($balls as $ball) {
+            $others = $layout->without($ball)->without(Ball::Cue);
+            $spot = $layout->spot($ball);
+            foreach (Pocket::cases() as $pocket) {
+                try {
+                    $ghost = GhostBall::of($cue, $spot, $geometry->at($pocket), $this->rack->equipment->balls, $ball);
+                } catch (NoAim) {
+                    continue;
+                }
+                $promise = cos(deg2rad($ghost->cutDegrees)) / ((0.3 + $ghost->distance) * (0.3 + $ghost->objectDistance));
+                if (
+                    $ghost->cutDegrees < self::THINNEST
+                    && 0 === PotCandidate::inTheWay($this->sight, $others, $spot, $geometry->at($pocket)->mouth())
+                    && 0 === PotCandidate::inTheWay($this->sight, $others, $cue, $ghost->at)
+                ) {
+                    $pots[] = [$promise, $ball, $pocket];
+                }
+            }
+        }
+        usort($pots, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+
+        return array_map(static fn (array $pot): array => [$pot[1], $pot[2]], $pots);
+    }
+
+    /** Chance of a pot with the usual stroke, 0 to 1, whatever stands in the ways. */
+    public function chance(Spot $cue, Spot $object, Pocket $pocket): float
+    {
+        $at = $this->place($object);
+
+        // The cue ball is moved with the ball, so that distance and cut stay.
+        return $this->line($object, $pocket)?->chance(Spot::metres($cue->x + $at->x - $object->x, $cue->y + $at->y - $object->y)) ?? 0.0;
+    }
+
+    /** How the ball goes there when it lies alone, of its place on the grid; null where it does not. Which ball it is makes no difference. */
+    public function line(Spot $object, Pocket $pocket): ?PotModel
+    {
+        $at = $this->place($object);
+        $key = \sprintf('%s %.6f %.6f', $pocket->value, $at->x, $at->y);
+        if (!\array_key_exists($key, $this->lines)) {
+            $this->lines[$key] = PotModel::find(
+                Layout::empty()->with(Ball::One, $at),
+                Ball::One,
+                $pocket,
+                $this->solver,
+                $this->rack->player,
+            );
+        }
+
+        return $this->lines[$key];
+    }
+
+    private function place(Spot $object): Spot
+    {
+        if (0.0 === $this->grid) {
+            return $object;
+        }
+        $radius = $this->rack->equipment->balls->radius;
+
+        return Spot::metres(
+            max($radius, min($this->rack->equipment->table->length - $radius, $this->grid * round($object->x / $this->grid))),
+            max($radius, min($this->rack->equipment->table->width() - $radius, $this->grid * round($object->y / $this->grid))),
+        );
+    }
+}
