@@ -1,9 +1,9 @@
 <?php
 
 /*
- * What the presets of player errors come to, to hold them to common practice: straight-ins made in ten, how far a lag ends from the head rail,
- * how far a stop shot drifts, and racks run from ball in hand after a break. Prints the table of docs/planner.md; a quarter of an hour.
- * --racks and --replays make it shorter, --level does one of them, --errors tries others ("0.05,0.05,1.2,1.2").
+ * What the presets of player errors come to, to hold them to common practice: straight-ins made in ten, how far a lag ends from the head
+ * rail, how far a stop shot drifts, and racks run from ball in hand after a break. Prints the table of docs/planner.md; a quarter of an
+ * hour. --racks and --replays make it shorter, --level does one of them, --errors tries others ("0.05,0.05,1.2,1.2").
  */
 
 declare(strict_types=1);
@@ -35,7 +35,12 @@ function runOuts(Game $game, ExecutionErrors $player, int $racks, int $replays):
     $sum = new Tally();
     $equipment = new Equipment();
     for ($seed = 1; $seed <= $racks; ++$seed) {
-        $break = BreakShot::play($game, $equipment, new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']), new Randomness($seed));
+        $break = BreakShot::play(
+            $game,
+            $equipment,
+            new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']),
+            new Randomness($seed),
+        );
         $left = $break->rackAfter($game, $equipment, $player)->layout->without(Ball::Cue);
         $rack = new Rack(
             $game,
@@ -61,7 +66,9 @@ function runOuts(Game $game, ExecutionErrors $player, int $racks, int $replays):
 
 $games = array_map(Game::from(...), explode(',', $options['games'] ?? 'nine-ball,eight-ball'));
 $solver = new ShotSolver(new Equipment());
-echo '| player | straight-ins in ten | lag, cm | stop drifts, cm | ', implode(' | ', array_map(static fn (Game $game): string => $game->value.' run', $games)), " |\n";
+echo '| player | straight-ins in ten | lag, cm | stop drifts, cm | ',
+implode(' | ', array_map(static fn (Game $game): string => $game->value.' run', $games)),
+" |\n";
 echo '| --- | ---: | ---: | ---: |', str_repeat(' ---: |', count($games)), "\n";
 $players = array_map(static fn (array $numbers): ExecutionErrors => new ExecutionErrors(...$numbers), ExecutionErrors::PRESETS);
 if (isset($options['errors'])) {
@@ -79,5 +86,12 @@ foreach ($players as $level => $player) {
 
         return sprintf('%.0f %% (%.0f to %.0f)', 100 * $tally->chance(), 100 * $low, 100 * $high);
     }, $games);
-    printf("| %s | %.1f | %.0f | %.1f | %s |\n", $level, $fit->made($player), 100 * $fit->lag($player), 100 * $fit->drift($player), implode(' | ', $run));
+    printf(
+        "| %s | %.1f | %.0f | %.1f | %s |\n",
+        $level,
+        $fit->made($player),
+        100 * $fit->lag($player),
+        100 * $fit->drift($player),
+        implode(' | ', $run),
+    );
 }

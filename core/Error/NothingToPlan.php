@@ -15,4 +15,16 @@ final class NothingToPlan extends \DomainException implements CoreError
     {
         return new self(new Fact('plan.nothing'));
     }
+
+    /** @param non-empty-list<Fact> $hits the legal hits that there are, the best first */
+    public static function but(array $hits): self
+    {
+        return new self(new Fact('plan.nothingBut', ['hits' => $hits]));
+    }
+
+    /** The cue ball is in hand and no spot is free, or no ball is on. */
+    public static function noCueBall(): self
+    {
+        return new self(new Fact('plan.noCueBall'));
+    }
 }

@@ -9,10 +9,12 @@ use ZigLane\Core\Format\Internal\Players;
 use ZigLane\Core\Format\Internal\Reader;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
@@ -46,7 +48,7 @@ final readonly class RackFile
             '',
             [
                 'format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group',
-                'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later', 'foulsInARow', 'pushOut',
+                'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later', 'foulsInARow', 'pushOut', 'rackedFourteen',
             ],
         );
         $table = $reader->table($document);
@@ -59,6 +61,7 @@ final readonly class RackFile
         $inHand = $reader->choice($document, '', 'ballInHand', BallInHand::class, false) ?? BallInHand::None;
         $group = $reader->choice($document, '', 'group', Group::class, false);
         [$layout, $field] = $reader->layout($document, $table, $maxBalls);
+        $layout = self::racked($reader, $document['rackedFourteen'] ?? false, $game, $layout, $equipment);
         if (null !== $game && $reader->isClean()) {
             $reader->layoutFaults(Rack::faults($game, $layout, $equipment), $field);
         }
@@ -161,6 +164,25 @@ final readonly class RackFile
         \assert(null !== $choice);
 
         return $choice;
+    }
+
+    /** Straight pool: fourteen balls racked beside the one that a file lays out. */
+    private static function racked(Reader $reader, mixed $isRacked, ?Game $game, Layout $layout, Equipment $equipment): Layout
+    {
+        if (!\is_bool($isRacked)) {
+            $reader->fault('rackedFourteen', 'boolean', ['found' => Reader::show($isRacked)]);
+        }
+        if (true !== $isRacked || !$reader->isClean()) {
+            return $layout;
+        }
+        $racked = Game::StraightPool === $game && 1 === $layout->without(Ball::Cue)->count()
+            ? Racking::fourteen($layout, $equipment)
+            : null;
+        if (null === $racked) {
+            $reader->fault('rackedFourteen', Game::StraightPool === $game ? 'fourteen' : 'fourteenGame');
+        }
+
+        return $racked ?? $layout;
     }
 
     /** @param array<mixed> $object choices of the rules, true or false each */

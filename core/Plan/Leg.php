@@ -26,9 +26,10 @@ final readonly class Leg
      * @param float|null         $make      chance that the ball is made; null in a file that does not hold it
      * @param float|null         $position  chance that it is made and the cue ball then lies in the zone of the next ball; of the last leg:
      *                                      made without a scratch
-     * @param float|null         $goOn      chance that the player shoots again or has won by it: made, and no scratch, no foul, nothing that
-     *                                      ends the turn; null in a file that does not hold it
-     * @param float|null         $runOut    chance to finish from this leg as drawn, of replays that begin with it; null before any was played
+     * @param float|null         $goOn      chance that the player shoots again or has won by it: made, and no scratch, no foul, nothing
+     *                                      that ends the turn; null in a file that does not hold it
+     * @param float|null         $runOut    chance to finish from this leg as drawn, of replays that begin with it; null before any was
+     *                                      played
      * @param int                $replays   how many
      * @param MissLeave|null     $misses    what the misses of the tries leave; null where that was not looked at
      * @param list<ZoneLevel>    $zone      of the next ball, from Plan::ZONE on in darker and darker parts; empty for the last leg

@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Error\NothingToPlan;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Plan\Internal\CandidateFinder;
 use ZigLane\Core\Plan\Internal\PlanAssembler;
 use ZigLane\Core\Plan\Internal\Policies;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
@@ -74,10 +78,25 @@ final class PlanSearch
             : (new PlanAssembler($this->rack, $policies, $this->seed))->plan($candidate, new Tally(), isQuick: true);
     }
 
-    /** @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play */
-    public function candidates(): array
+    /** Why there is no plan, when there are no candidates: with the legal hits that there are. */
+    public function nothing(): NothingToPlan
     {
-        return $this->candidates ??= (new CandidateFinder($this->rack, $this->policies, $this->seed))->find();
+        if (!$this->rack->layout->has(Ball::Cue) && BallInHand::None === $this->rack->ballInHand) {
+            return NothingToPlan::noCueBall();
+        }
+        $hits = array_map(static fn (LegalHit $hit): Fact => $hit->fact(), LegalHits::of($this->rack, seed: $this->seed));
+
+        return [] === $hits ? NothingToPlan::onTheTable() : NothingToPlan::but($hits);
+    }
+
+    /**
+     * @param Deadline|null $until after which no more ways are looked for; null: all are
+     *
+     * @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play
+     */
+    public function candidates(?Deadline $until = null): array
+    {
+        return $this->candidates ??= (new CandidateFinder($this->rack, $this->policies, $this->seed, $until))->find();
     }
 
     /** Who chooses every shot of the replays. */
@@ -98,8 +117,12 @@ final class PlanSearch
         return $this->policies->simulated() + $this->solver->simulator->shots();
     }
 
-    /** A block of replays of a candidate; the same number always gives the same replays. */
-    public function block(Candidate $candidate, int $block): Tally
+    /**
+     * A block of replays of a candidate; the same number always gives the same replays.
+     *
+     * @param Deadline|null $until ends it before all are played, but for the first
+     */
+    public function block(Candidate $candidate, int $block, ?Deadline $until = null): Tally
     {
         $chooser = $this->chooser($candidate->group);
         $player = new RackPlayer($this->solver, $this->rack, $this->order($candidate->group));
@@ -107,6 +130,9 @@ final class PlanSearch
         for ($i = 0; $i < ReplaySchedule::BLOCK; ++$i) {
             $seed = ($this->seed * 7919 + $block * ReplaySchedule::BLOCK + $i) & 0x7FFFFFFF;
             $player->play($tally, $chooser, $candidate->layout, $seed, $candidate->option);
+            if (null !== $until && $until->isOver()) {
+                break;
+            }
         }
 
         return $tally;

@@ -12,6 +12,13 @@ final class Planning
     /** Plans that are given side by side. */
     private const PLANS = 5;
 
+    /** Shares of the time: ways to begin are looked for, and replays played, until then; what is left is for writing. */
+    private const FOUND = 0.5;
+    private const SEARCHED = 0.7;
+    /** Writing a leg takes so long at the least, seconds; and the share that is searched at the least. */
+    private const LEG = 0.2;
+    private const LEAST = 0.3;
+
     public readonly PlanSearch $search;
 
     /** @var list<Candidate> */
@@ -25,21 +32,47 @@ final class Planning
         PlanConstraints $constraints = new PlanConstraints(),
         Weights $weights = new Weights(),
         int $seed = 1,
+        ?Deadline $found = null,
     ) {
         $this->search = new PlanSearch($rack, $constraints, $weights, $seed);
-        $this->candidates = $this->search->candidates();
+        $this->candidates = $this->search->candidates($found);
         $this->done = array_map(static fn (): array => [], $this->candidates);
     }
 
-    /** One block of replays more; false when there is nothing left to do. */
-    public function step(): bool
+    /**
+     * The plans that a time allows; where it allows no more, the first plan that there is. The same seed and number of blocks give the same
+     * plans as long as the time does not end the search.
+     *
+     * @param int $blocks of replays at the most
+     *
+     * @return array{list<Plan>, PlanSearch} the best first; none where there is nothing to play
+     */
+    public static function within(Rack $rack, float $seconds, int $seed = 1, int $blocks = \PHP_INT_MAX): array
+    {
+        $end = Deadline::in($seconds);
+        $searched = max(self::LEAST, min(self::SEARCHED, 1 - self::LEG * \count($rack->objectBalls()) / $seconds));
+        $planning = new self($rack, seed: $seed, found: $end->at(self::FOUND / self::SEARCHED * $searched));
+        $searched = $end->at($searched);
+        for ($block = 0; $block < $blocks && !$searched->isOver() && $planning->step($searched); ++$block) {
+        }
+        $plans = $planning->plans(static fn (): bool => !$end->isOver());
+
+        return [$plans, $planning->search];
+    }
+
+    /**
+     * One block of replays more; false when there is nothing left to do.
+     *
+     * @param Deadline|null $until ends the block before all of its replays are played
+     */
+    public function step(?Deadline $until = null): bool
     {
         $due = ReplaySchedule::due($this->done);
         if ([] === $due) {
             return false;
         }
         [$candidate, $block] = $due[0];
-        $this->done[$candidate][$block] = $this->search->block($this->candidates[$candidate], $block);
+        $this->done[$candidate][$block] = $this->search->block($this->candidates[$candidate], $block, $until);
 
         return true;
     }

@@ -17,8 +17,8 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
 
 /**
- * The straight pots of any layout: by geometry those whose ways are free, and what each pocket takes of a ball (PotModel), found once for each
- * place. For players that do not plan (EasiestPot, ThreeAhead, Leave).
+ * The straight pots of any layout: by geometry those whose ways are free, and what each pocket takes of a ball (PotModel), found once for
+ * each place. For players that do not plan (EasiestPot, ThreeAhead, Leave).
  */
 final class PotLines
 {
@@ -31,8 +31,8 @@ final class PotLines
     private array $lines = [];
 
     /**
-     * @param float $grid balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for each
-     *                    spot; 0: where they lie
+     * @param float $grid balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for
+     *                    each spot; 0: where they lie
      */
     public function __construct(private readonly Rack $rack, private readonly ShotSolver $solver, private readonly float $grid = 0.0)
     {
@@ -84,7 +84,9 @@ final class PotLines
         return $this->line($object, $pocket)?->chance(Spot::metres($cue->x + $at->x - $object->x, $cue->y + $at->y - $object->y)) ?? 0.0;
     }
 
-    /** How the ball goes there when it lies alone, of its place on the grid; null where it does not. Which ball it is makes no difference. */
+    /**
+     * How the ball goes there when it lies alone, of its place on the grid; null where it does not. Which ball it is makes no difference.
+     */
     public function line(Spot $object, Pocket $pocket): ?PotModel
     {
         $at = $this->place($object);

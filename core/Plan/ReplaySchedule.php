@@ -118,8 +118,8 @@ final class ReplaySchedule
 
     /**
      * The candidates as their replays rank them now, the best first: by the chance that each has at the least (at 95 percent), so that few
-     * lucky replays do not outdo many. Of those that the replays cannot tell from the best (within one standard error of the difference) the
-     * plainest comes first.
+     * lucky replays do not outdo many. Of those that the replays cannot tell from the best (within one standard error of the difference)
+     * the plainest comes first.
      *
      * @param list<array<int, Tally>> $done
      * @param list<float>             $fuss of the first shot of each candidate; none: all are as plain

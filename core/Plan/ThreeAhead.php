@@ -148,7 +148,11 @@ final readonly class ThreeAhead implements Chooser
             $best = max($best, $option->value);
         }
         $second = 0.0;
-        foreach (\array_slice($this->lines->open($layout, BallsOn::of($this->rack->game, $layout, $turn->group)), 0, 1) as [$ball, $pocket]) {
+        foreach (\array_slice(
+            $this->lines->open($layout, BallsOn::of($this->rack->game, $layout, $turn->group)),
+            0,
+            1,
+        ) as [$ball, $pocket]) {
             $second = $this->lines->chance($layout->spot(Ball::Cue), $layout->spot($ball), $pocket);
         }
 

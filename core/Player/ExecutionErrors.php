@@ -26,7 +26,7 @@ final readonly class ExecutionErrors
      */
     public const PRESETS = [
         'beginner' => [0.20, 0.15, 4.0, 4.0],
-        'club player' => [0.05, 0.055, 1.2, 1.2],
+        'club player' => [0.047, 0.052, 1.1, 1.1],
         'strong player' => [0.03, 0.036, 0.7, 0.7],
         'expert' => [0.012, 0.018, 0.25, 0.25],
     ];

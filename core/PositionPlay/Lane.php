@@ -34,8 +34,8 @@ final readonly class Lane
      * @param float                $slower how much slower it may be, as a share of the speed
      * @param float                $harder how much harder
      * @param non-empty-list<Spot> $stops  from the softest to the hardest that lands; at least one
-     * @param Fact|null            $short  what ends the lane on the slow side, and on the hard side; null where nothing was found to end it as
-     *                                     far as it was looked: then it is at least so long
+     * @param Fact|null            $short  what ends the lane on the slow side, and on the hard side; null where nothing was found to end it
+     *                                     as far as it was looked: then it is at least so long
      * @param float|null           $angle  between the curve of stops and the line of the next shot, degrees, 0 along it to 90 square across
      */
     public function __construct(

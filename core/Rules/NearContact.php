@@ -21,7 +21,7 @@ final class NearContact
     /** About the width of a chalk, metres: common practice. */
     public const NEAR = 0.025;
     /** Nearer than this they touch, metres. */
-    private const TOUCHING = 0.00005;
+    public const TOUCHING = 0.00005;
     /** A cut from which the cue ball leaves in time, and an elevation from which the cue does not follow, degrees: common practice. */
     public const THIN = 45.0;
     public const RAISED = 40.0;

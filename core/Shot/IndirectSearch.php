@@ -83,16 +83,17 @@ final readonly class IndirectSearch
     /**
      * The widest windows of one stroke, without names or odds: for a planner that tries them itself.
      *
-     * @param list<Ball> $first the balls that may be met first
-     * @param list<Ball> $made  the balls that count when they are made
+     * @param list<Ball> $first  the balls that may be met first
+     * @param list<Ball> $made   the balls that count when they are made
+     * @param bool       $isFirm whether a firm stroke is looked with too
      *
      * @return list<ShotChoice> aimed at the middle of each
      */
-    public function windows(Layout $layout, array $first, array $made, int $count): array
+    public function windows(Layout $layout, array $first, array $made, int $count, bool $isFirm = false): array
     {
         return array_column(
             \array_slice(
-                $this->widest($this->solver->simulator->rollouts($layout), \array_slice(self::STROKES, 0, 1), $first, $made),
+                $this->widest($this->solver->simulator->rollouts($layout), \array_slice(self::STROKES, 0, $isFirm ? 2 : 1), $first, $made),
                 0,
                 $count,
             ),

@@ -6,6 +6,7 @@ namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Motion\Outcome;
 use ZigLane\Core\Player\Demands;
 use ZigLane\Core\Player\ErrorGrowth;
 use ZigLane\Core\Position\Angle;
@@ -48,6 +49,26 @@ final class ShotDemands
         return null === $way
             ? $plain
             : new Demands($plain->hasAwkwardBridge, self::cutOf($shot), rad2deg(self::judgement($way, $equipment, $growth)));
+    }
+
+    /** Of hitting a ball, whatever comes of it: what the cushions before the cue ball's first contact ask. */
+    public static function ofKick(Outcome $outcome, ErrorGrowth $growth): Demands
+    {
+        $spots = [];
+        $cue = $outcome->trajectory(Ball::Cue);
+        foreach ($outcome->events as $event) {
+            if (Ball::Cue !== $event->ball && Ball::Cue !== $event->other) {
+                continue;
+            }
+            if (\in_array($event->kind, [EventKind::Strike, EventKind::Cushion, EventKind::Ball], true)) {
+                $spots[] = $cue->at($event->time);
+            }
+            if (EventKind::Ball === $event->kind) {
+                break;
+            }
+        }
+
+        return new Demands(judgement: rad2deg(self::overCushions($spots, deg2rad($growth->kick))));
     }
 
     /** Angle between the cue ball's line and that of centres at its first contact, degrees. */

@@ -95,10 +95,22 @@ final readonly class PlanView
         return null !== $this->plan->group && Group::Open === ($this->plan->rack->group ?? Group::Open) ? $this->plan->group : null;
     }
 
-    /** Whether a plan's chance is within five points of the best one's. */
+    /** What a plan's chance is between, or its balls. */
+    public function between(int $number): string
+    {
+        $replays = $this->file->plan($number)->replays;
+
+        return $replays->isOverRacks
+            ? \sprintf('%.1f to %.1f', ...$replays->ballsInterval())
+            : \sprintf('%.0f to %.0f %%', 100 * $replays->interval()[0], 100 * $replays->interval()[1]);
+    }
+
+    /** Whether a plan's chance is within five points of the best one's, or its balls within one. */
     public function isAlike(int $number): bool
     {
-        return abs($this->file->best()->replays->chance() - $this->file->plan($number)->replays->chance()) < 0.055;
+        [$best, $other] = [$this->file->best()->replays, $this->file->plan($number)->replays];
+
+        return $best->isOverRacks ? abs($best->balls() - $other->balls()) < 1.0 : abs($best->chance() - $other->chance()) < 0.055;
     }
 
     /**
@@ -107,7 +119,13 @@ final readonly class PlanView
     public function less(int $number): ?int
     {
         [$best, $other] = [$this->file->best()->replays, $this->file->plan($number)->replays];
-        if (0 === $best->tries || 0 === $other->tries || $other->interval()[1] >= $best->interval()[0]) {
+        if (0 === $best->tries || 0 === $other->tries) {
+            return null;
+        }
+        if ($best->isOverRacks) {
+            return $other->ballsInterval()[1] >= $best->ballsInterval()[0] ? null : (int) max(1, round($best->balls() - $other->balls()));
+        }
+        if ($other->interval()[1] >= $best->interval()[0]) {
             return null;
         }
 

@@ -6,7 +6,6 @@ namespace ZigLane\App\Console;
 
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
-use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Plan\Planning;
@@ -15,12 +14,6 @@ use ZigLane\Core\Plan\Planning;
 #[AsCommand('lane:plan', 'Plans the run-out of a rack file and prints a plan file')]
 final class PlanCommand extends FileCommand
 {
-    /**
-     * Share of the time that is searched; the rest is for the odds and reasons of every leg, and for as many plans beside the best as there
-     * is time for.
-     */
-    private const SEARCHED = 0.8;
-
     protected function kind(): string
     {
         return 'rack';
@@ -43,14 +36,11 @@ final class PlanCommand extends FileCommand
     protected function answer(string $content, array $numbers, InputInterface $input): string
     {
         $start = hrtime(true);
-        $planning = new Planning(RackFile::parse($content, $this->maxBytes())->rack, seed: $numbers['seed']);
-        $until = $start + 1e9 * self::SEARCHED * $numbers['seconds'];
-        for ($block = 0; $block < $numbers['blocks'] && hrtime(true) < $until && $planning->step(); ++$block) {
-        }
-        $plans = $planning->plans(static fn (): bool => hrtime(true) - $start < 1e9 * $numbers['seconds']);
+        $rack = RackFile::parse($content, $this->maxBytes())->rack;
+        [$plans, $search] = Planning::within($rack, $numbers['seconds'], $numbers['seed'], $numbers['blocks']);
 
         return [] === $plans
-            ? throw NothingToPlan::onTheTable()
-            : (new PlanFile($plans, (hrtime(true) - $start) / 1e9, $planning->search->simulated()))->write();
+            ? throw $search->nothing()
+            : (new PlanFile($plans, (hrtime(true) - $start) / 1e9, $search->simulated()))->write();
     }
 }

@@ -21,6 +21,10 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Rules\RuleOptions;
 
 /** The first station: the balls on the table. Every change is saved as it is made. */
 final class LayoutController extends AbstractController
@@ -49,6 +53,14 @@ final class LayoutController extends AbstractController
                 'undo' => $this->editor->goTo($sheet, $sheet->getStep() - 1, $version),
                 'redo' => $this->editor->goTo($sheet, $sheet->getStep() + 1, $version),
                 'clear' => $this->editor->layOut($sheet, Layout::empty(), $version),
+                'fourteen' => $this->editor->layOut($sheet, self::fourteen($sheet->getRack()), $version),
+                'rules' => $this->editor->ruledBy(
+                    $sheet,
+                    RuleOptions::of(array_values(array_filter($input->all('rules'), is_string(...)))),
+                    max(0, min(2, $input->getInt('foulsInARow'))),
+                    $input->getBoolean('pushOut'),
+                    $version,
+                ),
                 default => $this->editor->layOut(
                     $sheet,
                     $this->changed($sheet, $input->getString('change'), SpotText::ball($input->getString('ball')), $input->getString('at')),
@@ -71,6 +83,20 @@ final class LayoutController extends AbstractController
         }
 
         return $this->render('sheet/desk.html.twig', $this->view($request, $sheet));
+    }
+
+    /** Fourteen balls racked beside the cue ball and the one ball that lies outside the rack. */
+    private static function fourteen(Rack $rack): Layout
+    {
+        $outside = $rack->layout;
+        foreach ($rack->objectBalls() as $ball) {
+            $outside = Racking::isInOutline($rack->layout->spot($ball), $rack->equipment) ? $outside->without($ball) : $outside;
+        }
+        $racked = Game::StraightPool === $rack->game && 1 === $outside->without(Ball::Cue)->count()
+            ? Racking::fourteen($outside, $rack->equipment)
+            : null;
+
+        return $racked ?? throw Refused::because('fourteen');
     }
 
     private function changed(RackSheet $sheet, string $change, Ball $ball, string $at): Layout

@@ -13,7 +13,6 @@ use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\ReplaySchedule;
@@ -28,9 +27,9 @@ final readonly class WorkOnPlanHandler
 {
     /** Blocks after which a better plan is drawn on the way. */
     private const DRAWN_EVERY = 12;
-    /** Share of the time that is searched; the rest is for writing the plans down, and where it does not do for all, a fifth more. */
-    private const SEARCHED = 0.8;
-    private const WRITTEN = 1.2;
+    /** Share of the time that is searched; the rest is for writing the plans down. */
+    private const SEARCHED = 0.7;
+    private const WRITTEN = 1.0;
     /** Pause while others have all that is due, microseconds. */
     private const PAUSE = 50_000;
     /** Plans side by side. */
@@ -66,7 +65,7 @@ final readonly class WorkOnPlanHandler
         }
         $candidates = $search->candidates();
         if ([] === $candidates) {
-            throw NothingToPlan::onTheTable();
+            throw $search->nothing();
         }
         $this->jobs->begin($job, \count($candidates), ReplaySchedule::blocks(\count($candidates)));
         $drawn = 0;

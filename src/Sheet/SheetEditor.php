@@ -20,6 +20,7 @@ use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotChoice;
 
 /** Every change of a sheet: each is one transaction, kept whole or not at all. */
@@ -70,7 +71,18 @@ final readonly class SheetEditor
     public function layOut(RackSheet $sheet, Layout $layout, int $version): void
     {
         // Before the transaction: an impossible layout is refused without touching anything.
-        $rack = $sheet->getRack()->withLayout($layout);
+        $this->step($sheet, $sheet->getRack()->withLayout($layout), $version);
+    }
+
+    /** Other choices of the rules, and what stands before the shot; a step of the history like any other. */
+    public function ruledBy(RackSheet $sheet, RuleOptions $rules, int $foulsInARow, bool $mayPush, int $version): void
+    {
+        $rack = $sheet->getRack()->withRules($rules)->withStanding($foulsInARow, $mayPush);
+        $this->step($sheet, $rack, $version);
+    }
+
+    private function step(RackSheet $sheet, Rack $rack, int $version): void
+    {
         $this->change($sheet, $version, function () use ($sheet, $rack): void {
             $number = $sheet->getStep() + 1;
             $this->sheets->keepSteps($sheet, $number - self::HISTORY, $sheet->getStep());

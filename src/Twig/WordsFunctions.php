@@ -9,6 +9,8 @@ use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\RuleNotes;
 use ZigLane\Core\Table\Rail;
 
 /** What templates ask the words for. */
@@ -22,6 +24,13 @@ final readonly class WordsFunctions
     public function told(Fact $fact): string
     {
         return $this->words->of($fact);
+    }
+
+    /** @return list<Fact> what the rules say before a shot from a rack */
+    #[AsTwigFunction('rule_notes')]
+    public function notes(Rack $rack): array
+    {
+        return RuleNotes::of($rack);
     }
 
     #[AsTwigFunction('told_fault')]

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use ZigLane\Core\Player\ExecutionErrors;
 
 /** Whose errors the odds come from: estimates, tests and deviations are kept with the sheet, and only with one's own. */
 final class PlayerTest extends AppTestCase
@@ -26,7 +27,7 @@ final class PlayerTest extends AppTestCase
         $this->client->submitForm('Expert');
         $high = $odds();
 
-        self::assertSame(0.02, $this->reloaded($sheet)->getRack()->player->aim);
+        self::assertSame(ExecutionErrors::PRESETS['expert'][0], $this->reloaded($sheet)->getRack()->player->aim);
         self::assertGreaterThan($low + 20, $high);
     }
 

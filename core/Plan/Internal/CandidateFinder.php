@@ -7,6 +7,7 @@ namespace ZigLane\Core\Plan\Internal;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Candidate;
+use ZigLane\Core\Plan\Deadline;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Position\Ball;
@@ -31,6 +32,8 @@ final readonly class CandidateFinder
     private const CANDIDATES = 6;
     private const OPTIONS = 16;
     public const TRIES = 24;
+    /** Tries where hardly anything goes. */
+    private const MANY = 120;
     /** Places of the cue ball that are looked at with ball in hand. */
     private const PLACES = 10;
     public const POLISHED = 3;
@@ -41,8 +44,14 @@ final readonly class CandidateFinder
     /** Candidates with the same ball and pocket at the most. */
     private const ALIKE = 3;
 
-    public function __construct(private Rack $rack, private Policies $policies, private int $seed)
+    /** @param Deadline|null $until after which no more is looked at than is needed for one */
+    public function __construct(private Rack $rack, private Policies $policies, private int $seed, private ?Deadline $until = null)
     {
+    }
+
+    private function hasTime(): bool
+    {
+        return null === $this->until || !$this->until->isOver();
     }
 
     /** @return list<Candidate> the best first by the planner's reckoning; empty where there is nothing to play */
@@ -55,6 +64,9 @@ final readonly class CandidateFinder
         $all = [];
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
+                if ([] !== $all && !$this->hasTime()) {
+                    break 2;
+                }
                 $policy = $this->policies->of($group)->during(Turn::first($this->rack));
                 $options = $policy->options($layout, self::OPTIONS, self::TRIES, $this->seed);
                 if (null === $place) {
@@ -66,8 +78,15 @@ final readonly class CandidateFinder
                 }
             }
         }
+        if ([] === array_filter($all, static fn (Candidate $candidate): bool => $candidate->option->value > 0.0)) {
+            $all = $this->last();
+        }
         $best = [];
         foreach ($this->different($all) as $candidate) {
+            if (!$this->hasTime()) {
+                $best[] = $candidate;
+                continue;
+            }
             $polished = $this->policies->of($candidate->group)->during(Turn::first($this->rack))->polished(
                 $candidate->layout,
                 $candidate->option,
@@ -80,6 +99,27 @@ final readonly class CandidateFinder
         usort($best, static fn (Candidate $a, Candidate $b): int => $b->option->rank() <=> $a->option->rank());
 
         return $best;
+    }
+
+    /**
+     * Where few tries made nothing: kicks, banks and caroms with more strokes and more tries, before it is said that nothing goes.
+     *
+     * @return list<Candidate>
+     */
+    private function last(): array
+    {
+        $all = [];
+        foreach ($this->groups() as $group) {
+            foreach (\array_slice($this->places($group), 0, self::POLISHED) as [$place, $layout]) {
+                $policy = $this->policies->of($group)->during(Turn::first($this->rack));
+                $options = $policy->indirect($layout, self::TURN, self::OPTIONS, self::MANY, $this->seed, true);
+                foreach ($options as $option) {
+                    $all[] = new Candidate($layout, $option, $place, $group);
+                }
+            }
+        }
+
+        return $all;
     }
 
     /** In straight pool the ball beside fourteen racked ones, with the cue ball on the table: the rack begins with the break shot. */

@@ -60,16 +60,18 @@ final readonly class LegWriter
     }
 
     /**
-     * @param list<PlannedShot> $shots
-     * @param list<Tally>       $replays that begin with each leg; those that are missing were not played
+     * @param list<PlannedShot>       $shots
+     * @param list<Tally>             $replays that begin with each leg; those that are missing were not played
+     * @param (\Closure(): bool)|null $hasTime when it has none the legs are written as those of a first plan
      *
      * @return list<Leg>
      */
-    public function legs(array $shots, array $replays): array
+    public function legs(array $shots, array $replays, ?\Closure $hasTime = null): array
     {
         $legs = [];
         foreach ($shots as $i => $planned) {
-            $legs[] = $this->leg($i + 1, $planned, $shots[$i + 1] ?? null, $replays[$i] ?? new Tally());
+            $writer = null === $hasTime || $this->isQuick || $hasTime() ? $this : new self($this->rack, $this->seed, true);
+            $legs[] = $writer->leg($i + 1, $planned, $shots[$i + 1] ?? null, $replays[$i] ?? new Tally());
         }
 
         return $legs;

@@ -39,6 +39,8 @@ final readonly class PlanAssembler
     /** Replays of every later leg in a round, and rounds. */
     private const ROUND = 4;
     public const ROUNDS = 15;
+    /** A break shot, which takes ten times as long, is replayed in every so many rounds. */
+    private const BREAKS = 4;
     /** Options that are looked at where the first one does not go on as it is meant. */
     private const OTHERS = 16;
 
@@ -55,14 +57,14 @@ final readonly class PlanAssembler
         Candidate $candidate, Tally $replays, bool $isQuick = false, ?\Closure $hasTime = null,
         int $rounds = self::ROUNDS,
     ): Plan {
-        [$shots, $end] = $this->run($candidate, $isQuick);
+        [$shots, $end] = $this->run($candidate, $isQuick, $hasTime);
         $tallies = [$replays, ...($isQuick ? [] : $this->replays($candidate, $shots, $hasTime, $rounds))];
 
         return new Plan(
             $this->rack,
             $candidate->place,
             $candidate->group,
-            (new LegWriter($this->rack, $this->seed, $isQuick))->legs($shots, $tallies),
+            (new LegWriter($this->rack, $this->seed, $isQuick))->legs($shots, $tallies, $hasTime),
             $end,
             $replays,
         );
@@ -81,10 +83,16 @@ final readonly class PlanAssembler
         $policy = $this->policies->of($candidate->group);
         $player = new RackPlayer($policy->values->tables->solver, $this->rack, $policy->values->order);
         $tallies = array_map(static fn (PlannedShot $planned): Tally => new Tally(), \array_slice($shots, 1));
-        for ($round = 0; $round < $rounds && (null === $hasTime || $hasTime()); ++$round) {
+        for ($round = 0; $round < $rounds; ++$round) {
             foreach ($tallies as $i => $tally) {
+                if (null !== $hasTime && !$hasTime()) {
+                    return $tallies;
+                }
                 $planned = $shots[$i + 1];
-                for ($replay = 0; $replay < self::ROUND; ++$replay) {
+                if (0 !== $round % self::BREAKS && null !== Racking::racked($planned->shot->layout, $this->rack->equipment)) {
+                    continue;
+                }
+                for ($replay = 0; $replay < self::ROUND && (null === $hasTime || 0 === $replay || $hasTime()); ++$replay) {
                     $seed = ($this->seed * 7907 + 1_000_003 * ($i + 1) + $round * self::ROUND + $replay) & 0x7FFFFFFF;
                     $player->play($tally, $policy, $planned->shot->layout, $seed, $planned->option(), $planned->turn);
                 }
@@ -94,8 +102,12 @@ final readonly class PlanAssembler
         return $tallies;
     }
 
-    /** @return array{list<PlannedShot>, Fact|null} the shots in order, and why they end before the rack is run; null if they do not */
-    private function run(Candidate $candidate, bool $isQuick): array
+    /**
+     * @param (\Closure(): bool)|null $hasTime where it has none strokes are not polished
+     *
+     * @return array{list<PlannedShot>, Fact|null} the shots in order, and why they end before the rack is run; null if they do not
+     */
+    private function run(Candidate $candidate, bool $isQuick, ?\Closure $hasTime): array
     {
         $turn = Turn::first($this->rack);
         $policy = $this->policies->of($candidate->group)->during($turn);
@@ -117,7 +129,10 @@ final readonly class PlanAssembler
             }
             $typical = $this->typical($policy, $referee, $shots, $isQuick);
             if (null === $typical) {
-                $verdict = $referee->judge($layout, $turn, Ending::of($shot->outcome), $shot->choice->ball, $shot->choice->pocket, $shot->strike);
+                $verdict = $referee->judge(
+                    $layout, $turn, Ending::of($shot->outcome), $shot->choice->ball, $shot->choice->pocket,
+                    $shot->strike,
+                );
 
                 return [$shots, new Fact($verdict->isFoul() && $shot->goesOn() ? 'end.foul' : 'end.lastLeg')];
             }
@@ -143,7 +158,9 @@ final readonly class PlanAssembler
             if (null === $next) {
                 return [$shots, new Fact('end.noShot')];
             }
-            $option = $isQuick ? $next : $policy->polished($layout, $next, CandidateFinder::TRIES, $this->seed, CandidateFinder::POLISHED);
+            $option = $isQuick || (null !== $hasTime && !$hasTime())
+                ? $next
+                : $policy->polished($layout, $next, CandidateFinder::TRIES, $this->seed, CandidateFinder::POLISHED);
         }
 
         return [$shots, null];

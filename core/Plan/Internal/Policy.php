@@ -58,6 +58,10 @@ final readonly class Policy implements Chooser
     /** Step of the direction in that search, degrees, and how many of its shots are tried. */
     private const TURN = 1.0;
     private const ODD = 3;
+    /** The same where nothing else is left, and tries of each. */
+    private const FINE_TURN = 0.5;
+    private const RESORTS = 6;
+    private const RESORT_TRIES = 40;
     /** Width of the grid on which balls are taken to lie for what a miss leaves, metres. */
     private const GRID = 0.05;
     /** What costs may leave of a shot's worth at the least: where nothing is free of them the least bad is played. */
@@ -119,7 +123,16 @@ final readonly class Policy implements Chooser
             return $options[0];
         }
 
-        return $policy->thin($layout);
+        return $policy->thin($layout) ?? $policy->lastResort($layout, $seed);
+    }
+
+    /** Kicks, banks and caroms looked for with finer steps, two strokes and more tries, where nothing else is left. */
+    private function lastResort(Layout $layout, int $seed): ?Option
+    {
+        $options = $this->values->isRough ? [] : $this->indirect($layout, self::FINE_TURN, self::RESORTS, self::RESORT_TRIES, $seed, true);
+        $best = Option::ranked($options)[0] ?? null;
+
+        return null !== $best && $best->value > 0.0 ? $best : null;
     }
 
     /** The best pot of those that are too thin for the tables, with the usual stroke: better than none. */
@@ -223,18 +236,19 @@ final readonly class Policy implements Chooser
     /**
      * Shots over cushions and other balls, tried out.
      *
-     * @param float $step of the direction of the cue that is looked with, degrees
+     * @param float $step   of the direction of the cue that is looked with, degrees
+     * @param bool  $isFirm whether a firm stroke is looked with too
      *
      * @return list<Option>
      */
-    public function indirect(Layout $layout, float $step, int $count, int $tries, int $seed): array
+    public function indirect(Layout $layout, float $step, int $count, int $tries, int $seed, bool $isFirm = false): array
     {
         $mask = Order::maskOf($layout);
         $on = BallsOn::of($this->values->tables->rack->game, $layout, $this->turn->group);
         $made = Order::balls($this->values->order->notKept($mask));
         $search = new IndirectSearch($this->values->tables->rack, $step);
         $options = [];
-        foreach ($search->windows($layout, $on, $made, $count) as $choice) {
+        foreach ($search->windows($layout, $on, $made, $count, $isFirm) as $choice) {
             $isDecided = null !== $this->values->constraints->lockedLeg($choice->ball)
                 || $this->values->constraints->forbids($choice->ball, $choice->pocket);
             $option = $isDecided ? null : $this->tried($layout, $choice, $tries, $seed);

@@ -22,8 +22,8 @@ use ZigLane\Core\Table\Equipment;
 
 /**
  * How a shot typically ends when the player goes on: of many tries with his errors those that leave the balls that most of them leave, and
- * of these the one whose cue ball lies nearest to all others (the medoid). A later leg that begins there is as hard as it mostly is; one that
- * begins where a shot without errors ends is easier.
+ * of these the one whose cue ball lies nearest to all others (the medoid). A later leg that begins there is as hard as it mostly is; one
+ * that begins where a shot without errors ends is easier.
  *
  * @internal
  */
@@ -81,7 +81,12 @@ final readonly class Typical
 
     private static function setOf(Ending $ending, Verdict $verdict): string
     {
-        return Order::maskOf($ending->final).' '.\count($verdict->spots).' '.($verdict->group->value ?? '').(true === $verdict->isWon ? ' won' : '');
+        return Order::maskOf($ending->final)
+            .' '
+            .\count($verdict->spots)
+            .' '
+            .($verdict->group->value ?? '')
+            .(true === $verdict->isWon ? ' won' : '');
     }
 
     /**

@@ -80,7 +80,7 @@ final class PlanSearchTest extends TestCase
             $search = new PlanSearch(self::open());
             $candidates = $search->candidates();
             $found = array_map(static fn (): array => [], $candidates);
-            for ($round = 0; $round < 3; ++$round) {
+            for ($round = 0; $round < 2; ++$round) {
                 $due = ReplaySchedule::due($found);
                 foreach ($backwards ? array_reverse($due) : $due as [$candidate, $block]) {
                     $found[$candidate][$block] ??= $search->block($candidates[$candidate], $block);
@@ -102,8 +102,8 @@ final class PlanSearchTest extends TestCase
 
     public function testTheSeedDecidesAndNothingElse(): void
     {
-        self::assertEquals(self::planned(self::open(), 4)->replays, self::planned(self::open(), 4)->replays);
-        self::assertNotEquals(self::planned(self::open(), 4)->replays, self::planned(self::open(), 4, seed: 2)->replays);
+        self::assertEquals(self::planned(self::open(), 2)->replays, self::planned(self::open(), 2)->replays);
+        self::assertNotEquals(self::planned(self::open(), 2)->replays, self::planned(self::open(), 2, seed: 2)->replays);
     }
 
     /** Stages: each keeps fewer candidates and gives them more; a block that is done is never due again. */
