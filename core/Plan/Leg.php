@@ -57,4 +57,29 @@ final readonly class Leg
         public array $reasons,
     ) {
     }
+
+    /** With the chance to finish from this leg, of so many replays. */
+    public function withRun(float $runOut, int $replays): self
+    {
+        return new self(
+            $this->number,
+            $this->choice,
+            $this->before,
+            $this->direction,
+            $this->cut,
+            $this->ghost,
+            $this->cushions,
+            $this->landing,
+            $this->make,
+            $this->position,
+            $this->goOn,
+            $runOut,
+            $replays,
+            $this->risks,
+            $this->misses,
+            $this->zone,
+            $this->lane,
+            $this->reasons,
+        );
+    }
 }

@@ -60,6 +60,19 @@ final readonly class Plan
         return array_map(static fn (Leg $leg): ShotChoice => $leg->choice, $this->legs);
     }
 
+    /** @param list<Tally> $runs replays that begin with the second leg and on; those without tries say nothing */
+    public function withRuns(array $runs): self
+    {
+        $legs = $this->legs;
+        foreach ($runs as $i => $replays) {
+            if ($replays->tries > 0 && isset($legs[$i + 1])) {
+                $legs[$i + 1] = $legs[$i + 1]->withRun($replays->chance(), $replays->tries);
+            }
+        }
+
+        return new self($this->rack, $this->place, $this->group, $legs, $this->end, $this->replays, $this->differs);
+    }
+
     public function withDifference(?Fact $differs): self
     {
         return new self($this->rack, $this->place, $this->group, $this->legs, $this->end, $this->replays, $differs);

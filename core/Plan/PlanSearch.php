@@ -66,7 +66,7 @@ final class PlanSearch
 
         return null === $candidate
             ? $plan
-            : (new PlanAssembler($this->rack, $this->policies, $this->seed))->plan($candidate, new Tally(), isQuick: true);
+            : (new PlanAssembler($this->rack, $this->policies, $this->seed))->plan($candidate, new Tally(), isQuick: true)[0];
     }
 
     private function soonest(Policies $policies, bool $isAnywhere): ?Plan
@@ -75,7 +75,7 @@ final class PlanSearch
 
         return null === $candidate
             ? null
-            : (new PlanAssembler($this->rack, $policies, $this->seed))->plan($candidate, new Tally(), isQuick: true);
+            : (new PlanAssembler($this->rack, $policies, $this->seed))->plan($candidate, new Tally(), isQuick: true)[0];
     }
 
     /** Why there is no plan, when there are no candidates: with the legal hits that there are. */
@@ -139,41 +139,36 @@ final class PlanSearch
     }
 
     /**
-     * The run of a candidate when nothing goes wrong, leg by leg, with its odds and reasons.
-     *
-     * @param (\Closure(): bool)|null $hasTime asked before each round of replays of later legs; null: there is time for all
-     * @param int|null                $rounds  of them at the most
-     */
-    public function plan(Candidate $candidate, Tally $replays, ?\Closure $hasTime = null, ?int $rounds = null): Plan
-    {
-        $assembler = new PlanAssembler($this->rack, $this->policies, $this->seed);
-
-        return $assembler->plan($candidate, $replays, false, $hasTime, $rounds ?? PlanAssembler::ROUNDS);
-    }
-
-    /**
      * The best candidates as plans, the best first.
      *
      * @param list<array<int, Tally>> $done    by candidate and block
      * @param (\Closure(): bool)|null $hasTime asked before each plan but the best is written; null: there is time for all
+     * @param int|null                $rounds  of replays of later legs, at the most; null: as many as are worth it
      *
      * @return list<Plan> none where there is nothing to play
      */
-    public function written(array $done, int $most, ?\Closure $hasTime = null): array
+    public function written(array $done, int $most, ?\Closure $hasTime = null, ?int $rounds = null): array
     {
         $candidates = $this->candidates();
         $fuss = array_map(static fn (Candidate $candidate): float => $candidate->option->fuss, $candidates);
-        $plans = [];
-        foreach (ReplaySchedule::shown($done, $most, $fuss) as $place => $candidate) {
+        $assembler = new PlanAssembler($this->rack, $this->policies, $this->seed);
+        $plans = $shots = [];
+        $shown = ReplaySchedule::shown($done, $most, $fuss);
+        foreach ($shown as $place => $candidate) {
             if ($place > 0 && null !== $hasTime && !$hasTime()) {
                 break;
             }
-            $plans[] = $this->plan(
-                $candidates[$candidate],
-                ReplaySchedule::stated($done[$candidate]),
+            [$plans[], $shots[]] = $assembler->plan($candidates[$candidate], ReplaySchedule::stated($done[$candidate]), false, $hasTime);
+        }
+        // What time is left is for the chances of the later legs, of the best plan first.
+        foreach ($plans as $place => $plan) {
+            $tallies = $assembler->replays(
+                $candidates[$shown[$place]],
+                $shots[$place],
                 $hasTime,
-                0 === $place ? null : self::BESIDE,
+                $rounds ?? (0 === $place ? null : self::BESIDE),
             );
+            $plans[$place] = $plan->withRuns($tallies);
         }
 
         return PlanDifference::told($plans);

@@ -14,7 +14,7 @@ final class Planning
 
     /** Shares of the time: ways to begin are looked for, and replays played, until then; what is left is for writing. */
     private const FOUND = 0.5;
-    private const SEARCHED = 0.7;
+    private const SEARCHED = 0.6;
     /** Writing a leg takes so long at the least, seconds; and the share that is searched at the least. */
     private const LEG = 0.2;
     private const LEAST = 0.3;
@@ -81,11 +81,13 @@ final class Planning
      * The best so far, the best first, each leg by leg.
      *
      * @param (\Closure(): bool)|null $hasTime asked before each plan but the best is written; null: there is time for all
+     * @param int                     $most    plans
+     * @param int|null                $rounds  of replays of later legs, at the most; null: as many as are worth it
      *
      * @return list<Plan> none where there is nothing to play
      */
-    public function plans(?\Closure $hasTime = null): array
+    public function plans(?\Closure $hasTime = null, int $most = self::PLANS, ?int $rounds = null): array
     {
-        return $this->search->written($this->done, self::PLANS, $hasTime);
+        return $this->search->written($this->done, $most, $hasTime, $rounds);
     }
 }

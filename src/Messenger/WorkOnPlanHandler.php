@@ -28,7 +28,7 @@ final readonly class WorkOnPlanHandler
     /** Blocks after which a better plan is drawn on the way. */
     private const DRAWN_EVERY = 12;
     /** Share of the time that is searched; the rest is for writing the plans down. */
-    private const SEARCHED = 0.7;
+    private const SEARCHED = 0.6;
     private const WRITTEN = 1.0;
     /** Pause while others have all that is due, microseconds. */
     private const PAUSE = 50_000;

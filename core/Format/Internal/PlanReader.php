@@ -280,7 +280,10 @@ final readonly class PlanReader
     private static function fact(mixed $value): ?Fact
     {
         return match (true) {
-            \is_array($value) => Fact::fromArray($value),
+            // A plan that was written before lanes said where nothing was found to end them.
+            \is_array($value) => Fact::fromArray(
+                isset($value['slowerShare']) ? $value + ['slowerIs' => 'edge', 'harderIs' => 'edge'] : $value,
+            ),
             \is_string($value) => new Fact('reason.told', ['text' => mb_substr($value, 0, 200)]),
             default => null,
         };

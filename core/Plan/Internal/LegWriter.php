@@ -61,17 +61,17 @@ final readonly class LegWriter
 
     /**
      * @param list<PlannedShot>       $shots
-     * @param list<Tally>             $replays that begin with each leg; those that are missing were not played
+     * @param Tally                   $replays of the whole
      * @param (\Closure(): bool)|null $hasTime when it has none the legs are written as those of a first plan
      *
      * @return list<Leg>
      */
-    public function legs(array $shots, array $replays, ?\Closure $hasTime = null): array
+    public function legs(array $shots, Tally $replays, ?\Closure $hasTime = null): array
     {
         $legs = [];
         foreach ($shots as $i => $planned) {
             $writer = null === $hasTime || $this->isQuick || $hasTime() ? $this : new self($this->rack, $this->seed, true);
-            $legs[] = $writer->leg($i + 1, $planned, $shots[$i + 1] ?? null, $replays[$i] ?? new Tally());
+            $legs[] = $writer->leg($i + 1, $planned, $shots[$i + 1] ?? null, 0 === $i ? $replays : new Tally());
         }
 
         return $legs;

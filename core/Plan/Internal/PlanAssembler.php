@@ -38,7 +38,7 @@ final readonly class PlanAssembler
     private const QUICK_TRIES = 15;
     /** Replays of every later leg in a round, and rounds. */
     private const ROUND = 4;
-    public const ROUNDS = 15;
+    private const ROUNDS = 15;
     /** A break shot, which takes ten times as long, is replayed in every so many rounds. */
     private const BREAKS = 4;
     /** Options that are looked at where the first one does not go on as it is meant. */
@@ -49,41 +49,33 @@ final readonly class PlanAssembler
     }
 
     /**
-     * @param bool                    $isQuick strokes are not polished, and there are neither zones nor reasons, nor replays of later legs
-     * @param (\Closure(): bool)|null $hasTime asked before each round of replays of later legs; null: there is time for all
-     * @param int                     $rounds  of them at the most
+     * @param bool                    $isQuick strokes are not polished, and there are neither zones nor reasons
+     * @param (\Closure(): bool)|null $hasTime null: there is time for all; where there is none legs are written as in a first plan
+     *
+     * @return array{Plan, list<PlannedShot>} without the chances of its later legs
      */
-    public function plan(
-        Candidate $candidate, Tally $replays, bool $isQuick = false, ?\Closure $hasTime = null,
-        int $rounds = self::ROUNDS,
-    ): Plan {
+    public function plan(Candidate $candidate, Tally $replays, bool $isQuick = false, ?\Closure $hasTime = null): array
+    {
         [$shots, $end] = $this->run($candidate, $isQuick, $hasTime);
-        $tallies = [$replays, ...($isQuick ? [] : $this->replays($candidate, $shots, $hasTime, $rounds))];
+        $legs = (new LegWriter($this->rack, $this->seed, $isQuick))->legs($shots, $replays, $hasTime);
 
-        return new Plan(
-            $this->rack,
-            $candidate->place,
-            $candidate->group,
-            (new LegWriter($this->rack, $this->seed, $isQuick))->legs($shots, $tallies, $hasTime),
-            $end,
-            $replays,
-        );
+        return [new Plan($this->rack, $candidate->place, $candidate->group, $legs, $end, $replays), $shots];
     }
 
     /**
      * Replays that begin with a later leg as it is drawn: the chance to finish from there.
      *
      * @param list<PlannedShot>       $shots
-     * @param (\Closure(): bool)|null $hasTime
+     * @param (\Closure(): bool)|null $hasTime asked before each replay; null: there is time for all
      *
      * @return list<Tally> of the second leg and on
      */
-    private function replays(Candidate $candidate, array $shots, ?\Closure $hasTime, int $rounds): array
+    public function replays(Candidate $candidate, array $shots, ?\Closure $hasTime, ?int $rounds = null): array
     {
         $policy = $this->policies->of($candidate->group);
         $player = new RackPlayer($policy->values->tables->solver, $this->rack, $policy->values->order);
         $tallies = array_map(static fn (PlannedShot $planned): Tally => new Tally(), \array_slice($shots, 1));
-        for ($round = 0; $round < $rounds; ++$round) {
+        for ($round = 0; $round < ($rounds ?? self::ROUNDS); ++$round) {
             foreach ($tallies as $i => $tally) {
                 if (null !== $hasTime && !$hasTime()) {
                     return $tallies;

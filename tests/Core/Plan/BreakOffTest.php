@@ -68,7 +68,7 @@ final class BreakOffTest extends TestCase
         for ($block = 0; $block < 3; ++$block) {
             $planning->step();
         }
-        $plans = $planning->plans(static fn (): bool => false);
+        $plans = $planning->plans(null, 1, 0);
         self::assertSame([Ball::Four], array_map(static fn ($leg): Ball => $leg->choice->ball, $plans[0]->legs));
         self::assertNull($plans[0]->end);
         self::assertGreaterThan(0.9, $plans[0]->legs[0]->make);

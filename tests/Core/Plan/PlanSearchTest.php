@@ -401,11 +401,12 @@ final class PlanSearchTest extends TestCase
             return false;
         });
         self::assertCount(1, $one);
-        self::assertEquals($all[0]->choices(), $one[0]->choices());
+        self::assertEquals($all[0]->choices()[0], $one[0]->choices()[0]);
         self::assertEquals($all[0]->replays, $one[0]->replays);
         // The chances of the later legs take time, and wait: not known is not nought.
         self::assertSame([null, 0], [$one[0]->legs[1]->runOut, $one[0]->legs[1]->replays]);
-        self::assertLessThanOrEqual(2, $asked);
+        self::assertSame([], $one[0]->legs[0]->reasons);
+        self::assertLessThanOrEqual(20, $asked);
     }
 
     public function testNothingToPlayGivesNoPlan(): void
@@ -446,7 +447,7 @@ final class PlanSearchTest extends TestCase
         $planning = new Planning($rack, $constraints, $weights, $seed);
         for ($block = 0; $block < $blocks && $planning->step(); ++$block) {
         }
-        $plan = $planning->plans(static fn (): bool => $isWhole)[0] ?? null;
+        $plan = $planning->plans(null, 1, $isWhole ? null : 0)[0] ?? null;
         self::assertNotNull($plan);
 
         return $plan;
