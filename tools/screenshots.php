@@ -94,10 +94,10 @@ try {
     foreach ($runs as $name => [$address, $leg]) {
         // Planned by the workers when the demo was loaded; asked for again if this demo is older.
         $browser->get("$address/run-out?leg=$leg");
-        if ([] === $browser->findElements(WebDriverBy::cssSelector('.card, #progress progress'))) {
+        if ([] === $browser->findElements(WebDriverBy::cssSelector('.plans, #progress progress'))) {
             $see('.ask .button')->click();
         }
-        $see('.strip .card');
+        $see('.strip .card, #progress progress');
         $browser->wait(120, 500)->until(
             static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#progress progress')),
         );

@@ -12,11 +12,11 @@ namespace ZigLane\Core\Plan;
 final class ReplaySchedule
 {
     /** Replays in a block. */
-    public const BLOCK = 20;
+    public const BLOCK = 10;
     /** Stages: how many of the candidates are kept, and how many blocks each has had at the end. */
-    private const STAGES = [[6, 2], [4, 6], [2, 12], [1, 40]];
+    private const STAGES = [[6, 2], [4, 6], [2, 16], [1, 80]];
     /** From this block on there is nothing left to choose; before, every other one chooses. */
-    private const CHOSEN = 12;
+    private const CHOSEN = 16;
 
     /** Whether a block serves to choose between candidates; else it serves to state their odds. */
     public static function chooses(int $block): bool

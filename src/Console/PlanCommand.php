@@ -29,7 +29,7 @@ final class PlanCommand extends FileCommand
         return [
             'seconds' => [1, 3600, 10, 'How long it may take; a first plan is made whatever it takes'],
             'seed' => [0, \PHP_INT_MAX, 1, 'The same seed and number of blocks give the same plan'],
-            'blocks' => [0, 1000, 1000, 'Blocks of twenty replays at the most'],
+            'blocks' => [0, 1000, 1000, 'Blocks of ten replays at the most'],
         ];
     }
 

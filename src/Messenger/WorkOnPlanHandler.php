@@ -26,7 +26,7 @@ use ZigLane\Core\Plan\Tally;
 final readonly class WorkOnPlanHandler
 {
     /** Blocks after which a better plan is drawn on the way. */
-    private const DRAWN_EVERY = 12;
+    private const DRAWN_EVERY = 24;
     /** Share of the time that is searched; the rest is for writing the plans down. */
     private const SEARCHED = 0.6;
     private const WRITTEN = 1.0;

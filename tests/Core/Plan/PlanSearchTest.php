@@ -141,7 +141,7 @@ final class PlanSearchTest extends TestCase
             return $replays;
         }, array_values($finished));
         self::assertSame([1, 0, 2], ReplaySchedule::best([$blocks(7, 6, 4, 3, 3), $blocks(5, 6, 7, 6, 7), $blocks(3, 2)]));
-        self::assertSame([0, 1], ReplaySchedule::best([$blocks(...array_fill(0, 40, 10)), $blocks(11, 11)]));
+        self::assertSame([0, 1], ReplaySchedule::best([$blocks(...array_fill(0, 40, 5)), $blocks(6, 6)]));
     }
 
     /** What a plan states is what a rehearsal with other errors finds: 400 replays against 200, three standard errors apart at the most. */
