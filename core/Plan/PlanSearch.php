@@ -117,6 +117,12 @@ final class PlanSearch
         return $this->policies->simulated() + $this->solver->simulator->shots();
     }
 
+    /** @return list<float> of the first shot of each candidate, by which equals are told apart */
+    public function fuss(): array
+    {
+        return array_map(static fn (Candidate $candidate): float => $candidate->option->fuss, $this->candidates());
+    }
+
     /**
      * A block of replays of a candidate; the same number always gives the same replays.
      *
@@ -150,7 +156,7 @@ final class PlanSearch
     public function written(array $done, int $most, ?\Closure $hasTime = null, ?int $rounds = null): array
     {
         $candidates = $this->candidates();
-        $fuss = array_map(static fn (Candidate $candidate): float => $candidate->option->fuss, $candidates);
+        $fuss = $this->fuss();
         $assembler = new PlanAssembler($this->rack, $this->policies, $this->seed);
         $plans = $shots = [];
         $shown = ReplaySchedule::shown($done, $most, $fuss);

@@ -67,7 +67,7 @@ final class Planning
      */
     public function step(?Deadline $until = null): bool
     {
-        $due = ReplaySchedule::due($this->done);
+        $due = ReplaySchedule::due($this->done, $this->search->fuss());
         if ([] === $due) {
             return false;
         }

@@ -64,6 +64,12 @@ final class Reason
         return new Fact('reason.keyBall', ['ball' => $key, 'next' => $break, 'other' => $usual]);
     }
 
+    /** @param float $share mean chance of its pot over the whole table, 0 to 1 */
+    public static function insurance(Ball $ball, float $share): Fact
+    {
+        return new Fact('reason.insurance', ['ball' => $ball, 'share' => $share]);
+    }
+
     /** How the route meets the line of the next shot, and the room for speed. */
     public static function way(Ball $next, float $angle, Lane $lane): Fact
     {

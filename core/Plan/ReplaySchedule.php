@@ -65,15 +65,17 @@ final class ReplaySchedule
      * The blocks that are due now, in order; none when the search is done.
      *
      * @param list<array<int, Tally>> $done by candidate and block
+     * @param list<float>             $fuss of the first shot of each candidate, by which the last stage chooses; none: all are as plain
      *
      * @return list<array{int, int}> candidate and block
      */
-    public static function due(array $done): array
+    public static function due(array $done, array $fuss = []): array
     {
         $had = 0;
         foreach (self::STAGES as [$keep, $blocks]) {
             $due = [];
-            foreach (\array_slice(self::ranking($done, $had), 0, $keep) as $candidate) {
+            $ranking = 1 === $keep ? self::best($done, $fuss) : self::ranking($done, $had);
+            foreach (\array_slice($ranking, 0, $keep) as $candidate) {
                 for ($block = $had; $block < $blocks; ++$block) {
                     if (!isset($done[$candidate][$block])) {
                         $due[] = [$candidate, $block];

@@ -75,7 +75,7 @@ final readonly class WorkOnPlanHandler
                 break;
             }
             $done = $this->jobs->done($job, \count($candidates));
-            $due = ReplaySchedule::due($done);
+            $due = ReplaySchedule::due($done, $search->fuss());
             if (
                 [] === $due
                 || PlanState::Stopping === $job->getState()

@@ -52,6 +52,28 @@ final class ConsoleTest extends TestCase
         self::assertStringContainsString('cannot be read', $errors);
     }
 
+    /** Two shots tell next to nothing: the prior stands, and it is said what was not learned. */
+    public function testALogIsFitted(): void
+    {
+        $shot = '{"id": "s1", "at": "2026-11-20T19:31:05Z", "kind": "pot", "before": {"cue": [2.0, 1.5], "3": [5.1, 0.9]},
+            "called": {"ball": "3", "pocket": "FL"}, "meant": {"stroke": {"direction": 11.2, "speed": 1.9}},
+            "result": {"made": false, "after": {"cue": [5.2, 2.4]}}}';
+        $log = '{"format": "zig-lane/log", "version": 1, "player": {"aim": 0.05, "speed": 0.055, "tipSide": 1.2, "tipHeight": 1.2},
+            "outings": [{"id": "o1", "date": "2026-11-20", "racks": [{"id": "r1", "game": "nine-ball", "kind": "tries", "start": {},
+            "end": null, "shots": ['.$shot.']}]}]}';
+        [$code, $output, $errors] = self::console('lane:fit - --seed 3', $log);
+        self::assertSame([0, ''], [$code, $errors]);
+        $fit = json_decode($output, true);
+        self::assertIsArray($fit);
+        self::assertSame(['zig-lane/fit', 1, 1, 1], [$fit['format'], $fit['version'], $fit['shots'], $fit['used']]);
+        self::assertIsArray($fit['deviations']);
+        self::assertIsArray($fit['unidentified']);
+        self::assertSame(['aim', 'speed', 'tipSide', 'tipHeight'], array_keys($fit['deviations']));
+        self::assertContains('biases.tipSide', $fit['unidentified']);
+        self::assertSame($output, self::console('lane:fit - --seed 3', $log)[1]);
+        self::assertSame(2, self::console('lane:fit -', str_replace('tries', 'pub', $log))[0]);
+    }
+
     public function testARackIsPlannedAndThePlanRehearsed(): void
     {
         $rack = '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layoutDiamonds": {"cue": [2.0, 1.5], "3": [5.1, 0.9], "9": [4.4, 2.7]}, "player": {"aim": 0.03, "speed": 0.04, "tipSide": 0.8, "tipHeight": 0.8}}';

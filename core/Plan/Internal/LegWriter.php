@@ -49,6 +49,10 @@ final readonly class LegWriter
     /** Tries of a shot that is compared with others, and how many others. */
     private const COMPARED = 60;
     private const OTHERS = 12;
+    /**
+     * Mean chance over the table from which a ball is insurance: two in five from anywhere is open from nearly everywhere it can be seen.
+     */
+    private const INSURED = 0.4;
     /** Differences from this share on are told. */
     private const TOLD = 0.04;
 
@@ -286,14 +290,34 @@ final readonly class LegWriter
         if ([] === $moved || !$shot->goesOn()) {
             return [];
         }
-        $after = $planned->policy->on($shot->outcome->final)->values->tables;
+        $values = $planned->policy->on($shot->outcome->final)->values;
+        $after = $values->tables;
         $left = Order::maskOf($shot->outcome->final);
-
-        return array_values(array_map(static function (Ball $other) use ($after, $left): Fact {
+        $reasons = array_values(array_map(static function (Ball $other) use ($after, $left): Fact {
             $ways = \count(self::openWays($after, $other, $left));
 
             return 0 === $ways ? Reason::moves($other) : Reason::frees($other, $ways);
         }, $moved));
+        $insurance = self::insurance($values, $left);
+
+        return null === $insurance ? $reasons : [...$reasons, $insurance];
+    }
+
+    /** The ball that may be shot after a cluster was broken and goes from most of the table, if there is one. */
+    private static function insurance(ValueTable $values, int $left): ?Fact
+    {
+        $best = null;
+        $most = self::INSURED;
+        foreach (Order::balls($values->order->next($left)) as $ball) {
+            foreach (self::openWays($values->tables, $ball, $left) as $pot) {
+                $share = $pot->reachShare();
+                if ($share > $most && \count(Order::balls($values->order->next($left))) > 1) {
+                    [$best, $most] = [$ball, $share];
+                }
+            }
+        }
+
+        return null === $best ? null : Reason::insurance($best, $most);
     }
 
     /** @return list<PotCandidate> the ways into a pocket that none of the balls on the table blocks */

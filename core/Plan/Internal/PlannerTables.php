@@ -41,6 +41,9 @@ final class PlannerTables
     /** @var array<int, list<PotCandidate>> by the ball's number, as far as they were asked for, the best first */
     private array $pots = [];
 
+    /** @var array<int, IndirectTable> by the ball's number */
+    private array $indirect = [];
+
     /** @var array<string, RouteTable> */
     private array $routes = [];
 
@@ -78,6 +81,7 @@ final class PlannerTables
         $tables = new self($this->rack, $this->layout, $order, $this, $kept);
         $tables->pots = $this->pots;
         $tables->routes = $this->routes;
+        $tables->indirect = $this->indirect;
 
         return $tables;
     }
@@ -151,6 +155,24 @@ final class PlannerTables
     public function pots(Ball $ball, ?int $most = null): array
     {
         return \array_slice($this->pots[$ball->value] ??= $this->found($ball), 0, $most ?? $this->kept);
+    }
+
+    /**
+     * What a ball that no pocket is open to is worth by kicks, banks and caroms.
+     *
+     * @return list<float> chances for every spot of the grid
+     */
+    public function indirect(Ball $ball): array
+    {
+        $this->indirect[$ball->value] ??= new IndirectTable(
+            $this->rack,
+            $this->without(~($this->order->after($ball) | Order::bit($ball))),
+            $ball,
+            $this->grid,
+            $this->solver,
+        );
+
+        return $this->indirect[$ball->value]->chances();
     }
 
     public function routes(PotCandidate $pot): RouteTable

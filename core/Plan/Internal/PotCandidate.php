@@ -71,6 +71,12 @@ final class PotCandidate
         return $sum;
     }
 
+    /** The same as a share of the table: the mean chance over those spots, 0 to 1. */
+    public function reachShare(): float
+    {
+        return $this->reach() / ceil(\count($this->grid->spots) / self::EVERY);
+    }
+
     /**
      * What the pot looks like from a spot: place of the cut in the RouteTable, row of the distance in the StrokeLattice, balls that must be
      * gone as bits, and the chance at each speed of the book; null where it cannot be played.

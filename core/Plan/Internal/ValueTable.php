@@ -155,9 +155,24 @@ final class ValueTable
         $floor = 0.0;
         foreach (Order::balls($this->order->next($mask)) as $ball) {
             $bit = Order::bit($ball);
-            $floor = max($floor, (0 !== ($freed & $bit) ? self::FREED : self::INDIRECT) * $this->usual($mask & ~$bit, $freed));
+            $isDead = !$this->isRough && 0 !== ($bit & $this->tables->trouble() & ~$freed);
+            $share = match (true) {
+                0 !== ($freed & $bit) => self::FREED,
+                $isDead => 0.0,
+                default => self::INDIRECT,
+            };
+            $floor = max($floor, $share * $this->usual($mask & ~$bit, $freed));
         }
         $values = array_fill(0, \count($this->tables->grid->spots), $floor);
+        $dead = $this->isRough ? 0 : $this->order->next($mask) & $this->tables->trouble() & ~$freed;
+        foreach (Order::balls($dead) as $ball) {
+            $rest = $this->usual($mask & ~Order::bit($ball), $freed);
+            $values = array_map(
+                static fn (float $value, float $chance): float => max($value, $chance * $rest),
+                $values,
+                $this->tables->indirect($ball),
+            );
+        }
         // Roughly: every other cut of the routes.
         $step = $this->isRough ? 2 : 1;
         foreach (Order::balls($this->order->next($mask)) as $ball) {

@@ -51,6 +51,7 @@ final class LegReasonsTest extends TestCase
                     'onlyPocket' => self::onlyPocket($leg, $reason),
                     'thenOn' => self::share($reason, 'chanceShare'),
                     'thenNothing' => 1,
+                    'insurance' => self::share($reason, 'share'),
                     'breakBall' => self::breakBall($plan, $leg, $reason),
                     'keyBall' => self::keyBall($next, $reason),
                     default => self::fail($reason->kind.' is not checked'),
