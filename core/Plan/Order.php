@@ -183,6 +183,12 @@ final readonly class Order
         return $next;
     }
 
+    /** The break ball and the key ball of a sequence while others are left, as bits. */
+    public function held(int $mask): int
+    {
+        return [] === $this->sequence ? 0 : ($mask & $this->last) | $this->key($mask);
+    }
+
     /** Whether nothing is left to be shot. */
     public function isOut(int $mask): bool
     {

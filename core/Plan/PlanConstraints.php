@@ -20,6 +20,11 @@ final readonly class PlanConstraints
     {
     }
 
+    public function areNone(): bool
+    {
+        return [] === $this->locked && [] === $this->forbidden && [] === $this->before;
+    }
+
     public function forbids(Ball $ball, Pocket $pocket): bool
     {
         $locked = $this->lockedLeg($ball);

@@ -46,6 +46,7 @@ final readonly class ThreeAhead implements Chooser
     /**
      * @param float $grid    of the places of balls, metres, as PotLines has it
      * @param bool  $isQuick two balls ahead, with two speeds and two heights
+     * @param int   $held    balls that are left alone while there are others, as bits
      */
     public function __construct(
         private Rack $rack,
@@ -53,6 +54,7 @@ final readonly class ThreeAhead implements Chooser
         private ?Group $group = null,
         float $grid = 0.0,
         private bool $isQuick = false,
+        private int $held = 0,
     ) {
         $this->lines = new PotLines($rack, $solver, $grid);
         $this->referee = Referee::of($rack);
@@ -60,19 +62,26 @@ final readonly class ThreeAhead implements Chooser
 
     public function next(Layout $layout, int $seed, ?Turn $turn = null): ?Option
     {
+        return $this->options($layout, $turn)[0] ?? null;
+    }
+
+    /** @return list<Option> the best stroke of each pot that was looked at, the best first */
+    public function options(Layout $layout, ?Turn $turn = null): array
+    {
         $turn ??= new Turn($this->group);
         $shots = $this->shots($layout, $turn, $this->isQuick ? self::AFTER : self::POTS);
         usort($shots, static fn (array $a, array $b): int => $b[0]->value <=> $a[0]->value);
-        $best = null;
+        $best = [];
         foreach ($shots as $i => [$option, $left]) {
             $third = null === $left || $this->isQuick ? 1.0 : ($i < self::DEEP ? $this->afterNext($left, $turn) : self::NOTHING);
             $value = $option->value * $third;
-            if ($value > ($best->value ?? 0.0)) {
-                $best = $option->withValue($value);
+            $pot = $option->choice->ball->value.$option->choice->pocket->value;
+            if ($value > ($best[$pot]->value ?? 0.0)) {
+                $best[$pot] = $option->withValue($value);
             }
         }
 
-        return $best;
+        return Option::ranked(array_values($best));
     }
 
     /**
@@ -83,7 +92,7 @@ final readonly class ThreeAhead implements Chooser
     {
         $cue = $layout->spot(Ball::Cue);
         $shots = [];
-        $on = BallsOn::of($this->rack->game, $layout, $turn->group);
+        $on = $this->on($layout, $turn);
         $rollouts = $this->solver->simulator->rollouts($layout);
         foreach (\array_slice($this->lines->open($layout, $on), 0, $most) as [$ball, $pocket]) {
             $line = $this->lines->line($layout->spot($ball), $pocket);
@@ -119,6 +128,15 @@ final readonly class ThreeAhead implements Chooser
         return $shots;
     }
 
+    /** @return list<Ball> that may be shot, but for those that are held */
+    private function on(Layout $layout, Turn $turn): array
+    {
+        $on = BallsOn::of($this->rack->game, $layout, $turn->group);
+        $free = array_values(array_filter($on, fn (Ball $ball): bool => 0 === ($this->held & Order::bit($ball))));
+
+        return [] === $free ? $on : $free;
+    }
+
     private function plain(Layout $layout, ShotChoice $choice, float $chance): ?Option
     {
         try {
@@ -132,7 +150,7 @@ final readonly class ThreeAhead implements Chooser
     {
         $layout = $ending->final;
         $best = 0.0;
-        $on = BallsOn::of($this->rack->game, $layout, $turn->group);
+        $on = $this->on($layout, $turn);
         foreach (\array_slice($this->lines->open($layout, $on), 0, self::AFTER) as [$ball, $pocket]) {
             $best = max($best, $this->lines->chance($layout->spot(Ball::Cue), $layout->spot($ball), $pocket));
         }
@@ -149,7 +167,7 @@ final readonly class ThreeAhead implements Chooser
         }
         $second = 0.0;
         foreach (\array_slice(
-            $this->lines->open($layout, BallsOn::of($this->rack->game, $layout, $turn->group)),
+            $this->lines->open($layout, $this->on($layout, $turn)),
             0,
             1,
         ) as [$ball, $pocket]) {

@@ -68,6 +68,13 @@ final readonly class CandidateFinder
                     break 2;
                 }
                 $policy = $this->policies->of($group)->during(Turn::first($this->rack));
+                $sound = $policy->sound($layout);
+                foreach ($sound as $option) {
+                    $all[] = new Candidate($layout, $option, $place, $group);
+                }
+                if ([] !== $sound) {
+                    continue;
+                }
                 $options = $policy->options($layout, self::OPTIONS, self::TRIES, $this->seed);
                 if (null === $place) {
                     array_push($options, ...$policy->indirect($layout, self::TURN, self::POLISHED, self::TRIES, $this->seed));
@@ -83,7 +90,8 @@ final readonly class CandidateFinder
         }
         $best = [];
         foreach ($this->different($all) as $candidate) {
-            if (!$this->hasTime()) {
+            $isSound = [] !== $this->policies->of($candidate->group)->sound($candidate->layout);
+            if ($isSound || !$this->hasTime()) {
                 $best[] = $candidate;
                 continue;
             }
@@ -156,7 +164,9 @@ final readonly class CandidateFinder
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
                 $policy = $this->policies->of($group)->during(Turn::first($this->rack));
-                $option = $policy->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0] ?? null;
+                $option = $policy->sound($layout)[0]
+                    ?? $policy->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0]
+                    ?? null;
                 if ($isAnywhere && 0.0 === ($option->value ?? 0.0)) {
                     $option = $policy->elsewhere($layout, $this->seed);
                 }

@@ -429,7 +429,7 @@ final readonly class LegWriter
     {
         $shot = $planned->shot;
         $policy = $planned->policy;
-        if ($this->isBreak($shot)) {
+        if ($this->isBreak($shot) || [] !== $policy->sound($shot->layout)) {
             return [];
         }
         if (null !== $policy->values->constraints->lockedLeg($shot->choice->ball)) {

@@ -150,7 +150,7 @@ final readonly class PlanAssembler
             if (null === $next) {
                 return [$shots, new Fact('end.noShot')];
             }
-            $option = $isQuick || (null !== $hasTime && !$hasTime())
+            $option = $isQuick || [] !== $policy->sound($layout) || (null !== $hasTime && !$hasTime())
                 ? $next
                 : $policy->polished($layout, $next, CandidateFinder::TRIES, $this->seed, CandidateFinder::POLISHED);
         }

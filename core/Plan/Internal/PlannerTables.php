@@ -6,6 +6,7 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Order;
+use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
@@ -30,6 +31,8 @@ final class PlannerTables
     public const KEPT = 3;
     /** Pockets looked at for a ball that was moved in a replay. */
     private const AGAIN = 3;
+    /** Width of the grid on which a sound player takes balls to lie, metres. */
+    private const ROUGH_GRID = 0.02;
     /** A ball that has moved less still lies where it was, metres. */
     private const STILL = 0.002;
 
@@ -40,6 +43,9 @@ final class PlannerTables
 
     /** @var array<int, list<PotCandidate>> by the ball's number, as far as they were asked for, the best first */
     private array $pots = [];
+
+    /** @var array<int, ThreeAhead> by the balls that are held */
+    private array $sound = [];
 
     /** @var array<int, IndirectTable> by the ball's number */
     private array $indirect = [];
@@ -82,6 +88,7 @@ final class PlannerTables
         $tables->pots = $this->pots;
         $tables->routes = $this->routes;
         $tables->indirect = $this->indirect;
+        $tables->sound = $this->sound;
 
         return $tables;
     }
@@ -155,6 +162,12 @@ final class PlannerTables
     public function pots(Ball $ball, ?int $most = null): array
     {
         return \array_slice($this->pots[$ball->value] ??= $this->found($ball), 0, $most ?? $this->kept);
+    }
+
+    /** A sound player's way among all balls but some. */
+    public function sound(int $held): ThreeAhead
+    {
+        return $this->sound[$held] ??= new ThreeAhead($this->rack, $this->solver, grid: self::ROUGH_GRID, isQuick: true, held: $held);
     }
 
     /**

@@ -20,6 +20,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BallsOn;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
@@ -58,6 +59,8 @@ final readonly class Policy implements Chooser
     /** Step of the direction in that search, degrees, and how many of its shots are tried. */
     private const TURN = 1.0;
     private const ODD = 3;
+    /** More balls than these of straight pool are many. */
+    private const MANY = 6;
     /** The same where nothing else is left, and tries of each. */
     private const FINE_TURN = 0.5;
     private const RESORTS = 6;
@@ -104,6 +107,10 @@ final readonly class Policy implements Chooser
 
     public function next(Layout $layout, int $seed, ?Turn $turn = null): ?Option
     {
+        $sound = $this->sound($layout)[0] ?? null;
+        if (null !== $sound) {
+            return $sound;
+        }
         $policy = $this->during($turn ?? $this->turn)->on($layout);
         $tries = $this->values->isRough ? self::ROUGH : self::NOISE;
         $options = $policy->options($layout, self::OPTIONS, $tries, $seed);
@@ -124,6 +131,29 @@ final readonly class Policy implements Chooser
         }
 
         return $policy->thin($layout) ?? $policy->lastResort($layout, $seed);
+    }
+
+    /**
+     * Straight pool with many balls left: two balls ahead among all of them but the key ball and the break ball. The sequence of the
+     * values would leave easy balls lying because others come before them.
+     *
+     * @return list<Option> the best first; none where it is not for him to choose
+     */
+    public function sound(Layout $layout): array
+    {
+        $tables = $this->values->tables;
+        $order = $this->values->order;
+        $mask = Order::maskOf($layout);
+        if (
+            Game::StraightPool !== $tables->rack->game
+            || \count(Order::balls($order->toCome($mask))) <= self::MANY
+            || !$this->values->constraints->areNone()
+        ) {
+            return [];
+        }
+        $chooser = $tables->sound($order->held($mask));
+
+        return $chooser->options($layout, $this->turn);
     }
 
     /** Kicks, banks and caroms looked for with finer steps, two strokes and more tries, where nothing else is left. */

@@ -1,0 +1,225 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Core\Plan;
+
+use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Odds\Trials;
+use ZigLane\Core\Plan\Internal\Plainness;
+use ZigLane\Core\Plan\Internal\Typical;
+use ZigLane\Core\Plan\Option;
+use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Plan\Planning;
+use ZigLane\Core\Plan\ReplaySchedule;
+use ZigLane\Core\Plan\Tally;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Turn;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Stroke\Miscue;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Tests\Table;
+
+/** What a plan states is what a player would get: no luck of the chosen, no leg from where only a perfect shot leads. */
+final class HonestPlanTest extends TestCase
+{
+    private static ?Plan $plan = null;
+
+    public function testBlocksThatChooseHaveNoPartInTheStatedOdds(): void
+    {
+        $replays = static function (int $finished): Tally {
+            $tally = new Tally();
+            $tally->tries = ReplaySchedule::BLOCK;
+            $tally->finished = $finished;
+
+            return $tally;
+        };
+        $blocks = [];
+        for ($block = 0; $block < 20; ++$block) {
+            $blocks[$block] = $replays(ReplaySchedule::chooses($block) ? 9 : 4);
+        }
+        // The lucky ones chose; what is stated are the others.
+        self::assertEqualsWithDelta(0.4, ReplaySchedule::stated($blocks)->chance(), 1e-12);
+        self::assertFalse(ReplaySchedule::chooses(0));
+        self::assertFalse(ReplaySchedule::chooses(40));
+    }
+
+    public function testOfWaysThatReplaysCannotTellApartThePlainestComesFirst(): void
+    {
+        $blocks = static function (int $finished): array {
+            $done = [];
+            for ($block = 0; $block < 6; ++$block) {
+                $done[$block] = new Tally();
+                $done[$block]->tries = ReplaySchedule::BLOCK;
+                $done[$block]->finished = $finished;
+            }
+
+            return $done;
+        };
+        self::assertSame([0, 1], ReplaySchedule::best([$blocks(7), $blocks(6)], [0.03, 0.03]));
+        self::assertSame([1, 0], ReplaySchedule::best([$blocks(7), $blocks(6)], [0.03, 0.01]));
+        // A real difference is not given away.
+        self::assertSame([0, 1], ReplaySchedule::best([$blocks(8), $blocks(4)], [0.03, 0.01]));
+        // And its are the replays of the last stage, which are stated.
+        $done = [[], []];
+        foreach ($done as $candidate => $none) {
+            for ($block = 0; $block < 16; ++$block) {
+                $done[$candidate][$block] = $blocks(7)[0];
+            }
+        }
+        self::assertSame(1, ReplaySchedule::due($done, [0.03, 0.01])[0][0]);
+        self::assertSame(0, ReplaySchedule::due($done)[0][0]);
+    }
+
+    public function testFewerCushionsThenLessSpeedThenLessSideAtEqualWorth(): void
+    {
+        $soft = Plainness::of(new Stroke(Tip::fractions(0.0, 0.2), 1.5), 1);
+        self::assertLessThan(Plainness::of(new Stroke(Tip::fractions(0.0, 0.2), 1.5), 3), $soft);
+        self::assertLessThan(Plainness::of(new Stroke(Tip::fractions(0.0, 0.2), 4.5), 1), $soft);
+        self::assertLessThan(Plainness::of(new Stroke(Tip::fractions(0.3, 0.2), 1.5), 1), $soft);
+        self::assertLessThan(Plainness::of(new Stroke(Tip::fractions(0.0, -0.4), 1.5), 1), $soft);
+        // It never outweighs odds: the whole range is a few points.
+        self::assertLessThan(0.12, Plainness::of(new Stroke(Tip::fractions(0.3, -0.3), 5.0), 4));
+    }
+
+    /** A straight 7, 8 and 9 in the open: nobody plays four cushions or five metres a second for that. */
+    public function testAnEasyTableIsPlayedPlainly(): void
+    {
+        foreach (self::plan()->legs as $leg) {
+            self::assertLessThan(2.6, $leg->choice->stroke->speed, 'leg '.$leg->number);
+            self::assertLessThan(3, \count($leg->cushions), 'leg '.$leg->number);
+        }
+    }
+
+    public function testALaterLegBeginsWhereTheOneBeforeTypicallyStops(): void
+    {
+        $plan = self::plan();
+        $solver = new ShotSolver();
+        $leg = $plan->legs[0];
+        $shot = $solver->solve($leg->before, $leg->choice);
+        $landings = Trials::of($shot, $solver, $plan->rack->player, 200, 9)->landings;
+        $here = $plan->legs[1]->before->spot(Ball::Cue);
+        $far = static fn (\ZigLane\Core\Position\Spot $from): float => array_sum(
+            array_map(static fn (\ZigLane\Core\Position\Spot $spot): float => $spot->distanceTo($from), $landings),
+        ) / \count($landings);
+        // No farther from other tries, on the average, than these mostly are from each other.
+        $each = array_map($far, \array_slice($landings, 0, 60));
+        sort($each);
+        self::assertLessThan($each[20], $far($here));
+        // The chance of its pot and of the run from there fit together.
+        self::assertGreaterThan(0, $plan->legs[1]->replays);
+        self::assertLessThanOrEqual(min(1.0, ($plan->legs[1]->make ?? 0.0) + 0.12), $plan->legs[1]->runOut);
+    }
+
+    public function testTheMedoidIsTakenOfThoseThatGoOn(): void
+    {
+        $layout = Table::layout([0 => [1.2, 0.6], 9 => [2.3, 1.1]]);
+        $rack = new Rack(Game::NineBall, $layout);
+        $solver = new ShotSolver();
+        $shot = $solver->solve($layout, new ShotChoice(Ball::Nine, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.2), 1.5)));
+        $typical = Typical::of($shot, $solver, $rack->player, Referee::of($rack), Turn::first($rack), 40, 1);
+        self::assertNotNull($typical);
+        self::assertTrue($typical->verdict->isWon);
+        self::assertFalse($typical->layout->has(Ball::Nine));
+    }
+
+    /** The pot and the chance to go on are two numbers: a ten that drops early as an uncalled ball is no end of a turn that goes on. */
+    public function testTheChanceToGoOnStandsBesideThePot(): void
+    {
+        foreach (self::plan()->legs as $leg) {
+            self::assertNotNull($leg->goOn);
+            self::assertLessThanOrEqual($leg->make + 0.03, $leg->goOn);
+        }
+    }
+
+    /** With 20 tries a miscue of one in a hundred is mostly not seen; the computed chance is told all the same. */
+    public function testTheMiscueIsComputed(): void
+    {
+        $layout = Table::layout([0 => [1.2, 0.6], 9 => [2.3, 1.1]]);
+        $player = new ExecutionErrors(0.05, 0.05, 1.5, 1.5);
+        $solver = new ShotSolver();
+        $shot = $solver->solve($layout, new ShotChoice(Ball::Nine, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.42), 1.5)));
+        $trials = Trials::of($shot, $solver, $player, 20);
+        self::assertEqualsWithDelta(Miscue::chance($shot->strike, $player->in($shot->strike), Table::R), $trials->miscue, 0.01);
+        self::assertGreaterThan(0.0, $trials->miscue);
+        self::assertLessThanOrEqual(1 - $trials->miscue + 1e-12, $trials->chance());
+    }
+
+    /** A plan that was not rehearsed says so: null, with the reason, never missing. */
+    public function testTheChanceIsNeverMissingFromAFile(): void
+    {
+        $plan = (new Planning(self::rack()))->search->first();
+        self::assertNotNull($plan);
+        $file = json_decode((new PlanFile([$plan]))->write(), true);
+        self::assertIsArray($file);
+        self::assertArrayHasKey('runOut', $file);
+        self::assertNull($file['runOut']);
+        self::assertSame(['kind' => 'run.notReplayed'], $file['noRunOut']);
+        self::assertIsArray($file['legs']);
+        foreach ($file['legs'] as $leg) {
+            self::assertIsArray($leg);
+            self::assertArrayHasKey('runOut', $leg);
+        }
+    }
+
+    /** A kick that is aimed by hand has no cut and no ghost ball. */
+    public function testALegAimedByHandHasNoCut(): void
+    {
+        $layout = Layout::empty()->with(Ball::Cue, \ZigLane\Core\Position\Spot::metres(0.6, 0.635))
+            ->with(Ball::Nine, \ZigLane\Core\Position\Spot::metres(2.47, 0.09))
+            ->with(Ball::Seven, \ZigLane\Core\Position\Spot::metres(0.3, 1.0));
+        $choice = new ShotChoice(Ball::Nine, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), 1.8), 0.0, 0.4);
+        $plan = PlanFile::parse(json_encode([
+            'format' => 'zig-lane/plan', 'version' => 2,
+            'rack' => json_decode((new \ZigLane\Core\Format\RackFile(new Rack(Game::NineBall, $layout)))->write(), true),
+            'legs' => [[
+                'ball' => '9', 'pocket' => 'FR', 'byHand' => true,
+                'stroke' => ['direction' => rad2deg(0.4), 'speed' => 1.8, 'side' => 0.0, 'height' => 0.2, 'elevation' => 2.0],
+            ]],
+        ], \JSON_THROW_ON_ERROR))->best();
+        self::assertNotNull($choice->direction);
+        self::assertNull($plan->legs[0]->cut);
+        self::assertNull($plan->legs[0]->ghost);
+    }
+
+    public function testOptionsOfEqualWorthAreRankedByHowPlainTheyAre(): void
+    {
+        $solver = new ShotSolver();
+        $layout = Table::layout([0 => [1.2, 0.6], 9 => [2.3, 1.1]]);
+        $shot = $solver->aimed($layout, new ShotChoice(Ball::Nine, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, 0.2), 1.5)));
+        [$plain, $fussy, $better] = [Option::of($shot, 0.8, 0.01), Option::of($shot, 0.8, 0.03), Option::of($shot, 0.9, 0.05)];
+        self::assertSame([$better, $plain, $fussy], Option::ranked([$fussy, $plain, $better]));
+    }
+
+    private static function plan(): Plan
+    {
+        if (null === self::$plan) {
+            $planning = new Planning(self::rack());
+            for ($block = 0; $block < 16; ++$block) {
+                $planning->step();
+            }
+            self::$plan = $planning->plans(null, 1, 10)[0] ?? null;
+            self::assertNotNull(self::$plan);
+        }
+
+        return self::$plan;
+    }
+
+    private static function rack(): Rack
+    {
+        return new Rack(
+            Game::NineBall,
+            Table::layout([0 => [1.1, 0.5], 7 => [1.7, 0.85], 8 => [2.1, 0.4], 9 => [1.5, 1.0]]),
+            player: new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']),
+        );
+    }
+}
