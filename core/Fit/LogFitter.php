@@ -19,7 +19,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 final class LogFitter
 {
     /** Strokes drawn for a shot in each pass, and how much wider than what is known the proposal is. */
-    private const PASSES = [[200, 1.9], [400, 1.4]];
+    private const PASSES = [[160, 1.9], [640, 1.4]];
     /** The prior of a deviation: a factor of two either way is one standard deviation of its logarithm. */
     private const FACTOR = 0.6931471805599453;
     /** The prior of a bias: its standard deviation as a share of the prior's deviation. */

@@ -37,6 +37,8 @@ final class ShotSampler
     private const SLIP = 0.01;
     /** Chance that the side of a miss is noted as it was; near the middle it cannot be told. */
     private const SIDE_TOLD = 0.93;
+    /** Parts in which strokes are drawn. */
+    private const PARTS = 4;
     /** Balls noted so much too near to each other are moved apart, metres. */
     private const MENDED = 0.03;
 
@@ -70,36 +72,75 @@ final class ShotSampler
             $wide[2] * $factors[2],
             $wide[3] * $factors[3],
         ];
-        $norm = 1 / ($spread[0] * $spread[1] * $spread[2] * $spread[3]);
         $random = new Randomness($seed);
         $rollouts = $solver->simulator->rollouts($before);
         $radius = $shot->equipment->balls->radius;
-        $kept = [];
-        for ($i = 0; $i < $count; ++$i) {
-            $z = [$random->normal(), $random->normal(), $random->normal(), $random->normal()];
-            $error = [
-                $middle[0] + $spread[0] * $z[0],
-                $middle[1] + $spread[1] * $z[1],
-                $middle[2] + $spread[2] * $z[2],
-                $middle[3] + $spread[3] * $z[3],
-            ];
-            $likelihood = $this->likelihood($shot, self::struck($shot->meant, $error, $radius), $rollouts->play(...));
-            if ($likelihood > 0.0) {
-                // The constant of the normal density is left out here and where candidates are weighed.
-                $density = $norm * exp(-0.5 * ($z[0] ** 2 + $z[1] ** 2 + $z[2] ** 2 + $z[3] ** 2));
-                $kept[] = [$error[0], $error[1], $error[2], $error[3], (1 - self::SLIP) * $likelihood / $density];
+        $play = $rollouts->play(...);
+        $first = Proposal::plain($middle, $spread);
+        // Drawn in parts: each but the first about what of those before agrees with what was noted.
+        $parts = [[$first, intdiv($count, self::PARTS)]];
+        $draws = [];
+        for ($part = 0; $part < self::PARTS; ++$part) {
+            if ($part > 0) {
+                $more = Proposal::about(self::weighted($draws, $parts, $first), $spread);
+                $parts[] = [$more ?? $first, intdiv($count, self::PARTS)];
             }
+            for ($i = 0; $i < $parts[$part][1]; ++$i) {
+                $error = $parts[$part][0]->draw($random);
+                $agrees = $this->likelihood($shot, self::struck($shot->meant, $error, $radius), $play);
+                if ($agrees > 0.0) {
+                    $draws[] = [$error, $agrees];
+                }
+            }
+        }
+        $drawn = array_sum(array_column($parts, 1));
+        $kept = [];
+        foreach ($draws as [$error, $agrees]) {
+            $kept[] = [$error[0], $error[1], $error[2], $error[3], (1 - self::SLIP) * $agrees / self::density($error, $parts)];
         }
         $table = $shot->equipment->table;
 
         return new ShotDraws(
             $weight,
-            $count,
+            $drawn,
             $factors,
             $judgement,
             $kept,
             self::SLIP * ($shot->result->after->has(Ball::Cue) && !$shot->result->scratch ? 1 / ($table->length * $table->width()) : 0.5),
         );
+    }
+
+    /**
+     * Draws as if they all came from the first proposal.
+     *
+     * @param list<array{array{float, float, float, float}, float}> $draws
+     * @param non-empty-list<array{Proposal, int}>                  $parts
+     *
+     * @return list<array{array{float, float, float, float}, float}>
+     */
+    private static function weighted(array $draws, array $parts, Proposal $first): array
+    {
+        return array_map(
+            static fn (array $draw): array => [$draw[0], $draw[1] * $first->density($draw[0]) / self::density($draw[0], $parts)],
+            $draws,
+        );
+    }
+
+    /**
+     * The density of all parts together (the balance heuristic; Veach and Guibas, SIGGRAPH 1995).
+     *
+     * @param array{float, float, float, float}    $error
+     * @param non-empty-list<array{Proposal, int}> $parts
+     */
+    private static function density(array $error, array $parts): float
+    {
+        $sum = $all = 0.0;
+        foreach ($parts as [$proposal, $count]) {
+            $sum += $count * $proposal->density($error);
+            $all += $count;
+        }
+
+        return $sum / $all;
     }
 
     private static function saysSomething(LoggedShot $shot): bool
