@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Error;
 
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Position\Ball;
 
 /** There is no shot to plan a run with. */
 final class NothingToPlan extends \DomainException implements CoreError
@@ -20,6 +21,12 @@ final class NothingToPlan extends \DomainException implements CoreError
     public static function but(array $hits): self
     {
         return new self(new Fact('plan.nothingBut', ['hits' => $hits]));
+    }
+
+    /** The ball that decides the game is not on the table. */
+    public static function noMoneyBall(Ball $ball): self
+    {
+        return new self(new Fact('plan.noMoneyBall', ['ball' => $ball]));
     }
 
     /** The cue ball is in hand and no spot is free, or no ball is on. */

@@ -11,6 +11,7 @@ use ZigLane\Core\Plan\Internal\PlanAssembler;
 use ZigLane\Core\Plan\Internal\Policies;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
@@ -78,11 +79,30 @@ final class PlanSearch
             : (new PlanAssembler($this->rack, $policies, $this->seed))->plan($candidate, new Tally(), isQuick: true)[0];
     }
 
+    /** Why a rack cannot be planned, before anything is looked for; null where it can. */
+    public static function refusal(Rack $rack): ?NothingToPlan
+    {
+        $money = match ($rack->game) {
+            Game::EightBall => Ball::Eight,
+            Game::NineBall => Ball::Nine,
+            Game::TenBall => Ball::Ten,
+            Game::StraightPool => null,
+        };
+
+        return match (true) {
+            !$rack->layout->has(Ball::Cue) && BallInHand::None === $rack->ballInHand => NothingToPlan::noCueBall(),
+            null !== $money && !$rack->layout->has($money) => NothingToPlan::noMoneyBall($money),
+            [] === $rack->objectBalls() => NothingToPlan::onTheTable(),
+            default => null,
+        };
+    }
+
     /** Why there is no plan, when there are no candidates: with the legal hits that there are. */
     public function nothing(): NothingToPlan
     {
-        if (!$this->rack->layout->has(Ball::Cue) && BallInHand::None === $this->rack->ballInHand) {
-            return NothingToPlan::noCueBall();
+        $refusal = self::refusal($this->rack);
+        if (null !== $refusal) {
+            return $refusal;
         }
         $hits = array_map(static fn (LegalHit $hit): Fact => $hit->fact(), LegalHits::of($this->rack, seed: $this->seed));
 

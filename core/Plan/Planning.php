@@ -53,7 +53,8 @@ final class Planning
         $searched = max(self::LEAST, min(self::SEARCHED, 1 - self::LEG * \count($rack->objectBalls()) / $seconds));
         $planning = new self($rack, seed: $seed, found: $end->at(self::FOUND / self::SEARCHED * $searched));
         $searched = $end->at($searched);
-        for ($block = 0; $block < $blocks && !$searched->isOver() && $planning->step($searched); ++$block) {
+        // One replay at the least, or there would be no odds to state.
+        for ($block = 0; $block < $blocks && (0 === $block || !$searched->isOver()) && $planning->step($searched); ++$block) {
         }
         $plans = $planning->plans(static fn (): bool => !$end->isOver());
 

@@ -159,7 +159,7 @@ final class ReplaySchedule
     }
 
     /**
-     * The candidates to be shown side by side: the best of those that were replayed; before any was, the first as it was found.
+     * The candidates to be shown side by side: the best of those with odds to state; before any has them, the first as it was found.
      *
      * @param list<array<int, Tally>> $done
      * @param list<float>             $fuss
@@ -169,7 +169,7 @@ final class ReplaySchedule
     public static function shown(array $done, int $most, array $fuss = []): array
     {
         $best = self::best($done, $fuss);
-        $replayed = array_values(array_filter($best, static fn (int $candidate): bool => [] !== $done[$candidate]));
+        $replayed = array_values(array_filter($best, static fn (int $candidate): bool => self::stated($done[$candidate])->tries > 0));
 
         return \array_slice([] === $replayed ? \array_slice($best, 0, 1) : $replayed, 0, $most);
     }

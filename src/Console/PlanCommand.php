@@ -9,6 +9,7 @@ use Symfony\Component\Console\Input\InputInterface;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Plan\Planning;
+use ZigLane\Core\Plan\PlanSearch;
 
 /** Plans the run-out of a rack file. */
 #[AsCommand('lane:plan', 'Plans the run-out of a rack file and prints a plan file')]
@@ -37,6 +38,10 @@ final class PlanCommand extends FileCommand
     {
         $start = hrtime(true);
         $rack = RackFile::parse($content, $this->maxBytes())->rack;
+        $refusal = PlanSearch::refusal($rack);
+        if (null !== $refusal) {
+            throw $refusal;
+        }
         [$plans, $search] = Planning::within($rack, $numbers['seconds'], $numbers['seed'], $numbers['blocks']);
 
         return [] === $plans

@@ -57,6 +57,10 @@ final readonly class WorkOnPlanHandler
 
     private function work(PlanJob $job, Uuid $id, bool $isFirst): void
     {
+        $refusal = PlanSearch::refusal($job->getRack());
+        if (null !== $refusal) {
+            throw $refusal;
+        }
         $search = new PlanSearch($job->getRack(), $job->getConstraints(), $job->getWeights(), $job->getSeed());
         // One worker draws a first plan before the ways to begin are weighed.
         $first = $isFirst ? $search->first() : null;
@@ -79,7 +83,7 @@ final readonly class WorkOnPlanHandler
             if (
                 [] === $due
                 || PlanState::Stopping === $job->getState()
-                || $this->jobs->secondsOf($job) >= self::SEARCHED * $job->getSeconds()
+                || ($job->getDoneBlocks() > 0 && $this->jobs->secondsOf($job) >= self::SEARCHED * $job->getSeconds())
             ) {
                 break;
             }

@@ -341,11 +341,11 @@ final class PlanPageTest extends AppTestCase
     public function testTwoWorkerProcessesShareAPlan(): void
     {
         $sheet = $this->sheet($this->signedIn(), self::SPOTS);
-        $this->ask($sheet);
+        $this->ask($sheet, ['seconds' => '10']);
         $job = $this->job($sheet);
         $workers = [$this->worker('one'), $this->worker('two')];
         try {
-            $this->await($sheet, static fn (PlanJob $job): bool => $job->getState()->isOver());
+            $this->await($sheet, fn (PlanJob $job): bool => $job->getState()->isOver() && $this->worked($job) >= 2);
         } finally {
             array_map(self::end(...), $workers);
         }
@@ -381,7 +381,7 @@ final class PlanPageTest extends AppTestCase
     /** @return array<int, array{float, float}> the cue ball frozen in the middle of a ring of the balls that are not on */
     private static function walledIn(): array
     {
-        $spots = [0 => [1.27, 0.635], 1 => [2.2, 0.3]];
+        $spots = [0 => [1.27, 0.635], 1 => [2.2, 0.3], 9 => [0.3, 0.9]];
         foreach ([2, 3, 4, 5, 6, 7] as $i => $number) {
             $spots[$number] = [1.27 + 0.0572 * cos($i * \M_PI / 3), 0.635 + 0.0572 * sin($i * \M_PI / 3)];
         }

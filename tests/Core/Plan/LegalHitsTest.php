@@ -59,8 +59,13 @@ final class LegalHitsTest extends TestCase
         $search = new PlanSearch(new Rack(Game::NineBall, self::hidden()));
         self::assertSame([], $search->candidates());
         self::assertSame('plan.nothingBut', $search->nothing()->fact()->kind);
-        $gone = new PlanSearch(new Rack(Game::NineBall, Table::layout([1 => [1.0, 0.6]])));
-        self::assertSame('plan.noCueBall', $gone->nothing()->fact()->kind);
+        $why = static fn (Game $game, \ZigLane\Core\Position\Layout $layout): ?string => PlanSearch::refusal(new Rack($game, $layout))
+            ?->fact()->kind;
+        self::assertSame('plan.noCueBall', $why(Game::NineBall, Table::layout([1 => [1.0, 0.6], 9 => [2.0, 0.6]])));
+        self::assertSame('plan.noMoneyBall', $why(Game::NineBall, Table::layout([0 => [0.5, 0.5], 1 => [1.0, 0.6]])));
+        self::assertSame('plan.noMoneyBall', $why(Game::EightBall, Table::layout([0 => [0.5, 0.5], 1 => [1.0, 0.6]])));
+        self::assertSame('plan.nothing', $why(Game::StraightPool, Table::layout([0 => [0.5, 0.5]])));
+        self::assertNull($why(Game::TenBall, Table::layout([0 => [0.5, 0.5], 10 => [1.0, 0.6]])));
     }
 
     private static function hidden(): \ZigLane\Core\Position\Layout
