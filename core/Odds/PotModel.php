@@ -264,6 +264,12 @@ final readonly class PotModel
         return atan2(0.5 * $pocket->noseA->distanceTo($pocket->noseB), $object->distanceTo($pocket->mouth()));
     }
 
+    /** Whether the cue ball can lie where it has to meet the ball: not beyond a nose line, but for half a millimetre that it gives. */
+    public function isOnBed(): bool
+    {
+        return $this->equipment->table->beyond($this->ghost->x, $this->ghost->y, $this->equipment->balls->radius) < 0.0005;
+    }
+
     /** Metres. */
     public function ballDiameter(): float
     {

@@ -86,7 +86,7 @@ final readonly class TableReading
                 $blockers[] = $nearest[1];
             }
         }
-        if (null === $line) {
+        if (null === $line || !$line->isOnBed()) {
             return new PocketReading($pocket, 0.0, 0.0, null, $beside, null, $blockers);
         }
         $odds = 0.0;

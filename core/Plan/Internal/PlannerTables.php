@@ -207,7 +207,7 @@ final class PlannerTables
         $found = [];
         foreach ($this->pocketsInOrder($object) as $geometry) {
             $line = PotModel::find($alone, $ball, $geometry->pocket, $this->solver, $this->rack->player);
-            if (null === $line || !$this->isOnBed($line)) {
+            if (null === $line || !$line->isOnBed()) {
                 continue;
             }
             $blocking = PotCandidate::inTheWay($this->sight, $others, $object, $geometry->mouth());
@@ -261,11 +261,6 @@ final class PlannerTables
     private static function key(PotCandidate $pot): string
     {
         return $pot->ball->value.$pot->pocket->value;
-    }
-
-    private function isOnBed(PotModel $line): bool
-    {
-        return $this->rack->equipment->table->beyond($line->ghost->x, $line->ghost->y, $this->rack->equipment->balls->radius) < 0.0005;
     }
 
     /** @return list<PocketGeometry> those that look best from a spot: how wide the mouth is, seen from there */

@@ -54,4 +54,16 @@ final class TableReadingTest extends TestCase
         sort($rising);
         self::assertSame($rising, $open);
     }
+
+    /** A ball frozen to the foot rail cannot be sent back up the table: the cue ball would have to lie in the cushion. */
+    public function testAPocketThatOnlyACueBallOffTheTableCouldReachIsClosed(): void
+    {
+        $layout = Table::layout([0 => [1.2, 0.6], 5 => [2.54 - Table::R, 0.5]]);
+        $reading = TableReading::of($layout, new ShotSolver(), new ExecutionErrors());
+        foreach ($reading->balls[0]->pockets as $pocket) {
+            $isUp = \in_array($pocket->pocket, [Pocket::HeadLeft, Pocket::HeadRight, Pocket::SideLeft, Pocket::SideRight], true);
+            self::assertSame(!$isUp, $pocket->openShare > 0.0, $pocket->pocket->value);
+            self::assertTrue(!$isUp || 0.0 === $pocket->odds);
+        }
+    }
 }
