@@ -27,9 +27,4 @@ final readonly class Deadline
     {
         return hrtime(true) - $this->from >= $this->length;
     }
-
-    public function secondsGone(): float
-    {
-        return (hrtime(true) - $this->from) / 1e9;
-    }
 }

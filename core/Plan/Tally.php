@@ -75,17 +75,6 @@ final class Tally
         return 0 === $this->tries ? 0.0 : $this->finished / $this->tries;
     }
 
-    /**
-     * Chance to finish of the tries that came to a shot, from 1 on; null if none did. A run in which two balls drop at once has fewer
-     * shots.
-     */
-    public function chanceFrom(int $shot): ?float
-    {
-        $finished = array_sum(array_filter($this->finishedIn, static fn (int $shots): bool => $shots >= $shot, \ARRAY_FILTER_USE_KEY));
-
-        return isset($this->reached[$shot]) ? $finished / $this->reached[$shot] : null;
-    }
-
     /** @return array{float, float} at 95 percent */
     public function interval(): array
     {

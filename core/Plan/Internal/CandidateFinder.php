@@ -49,6 +49,12 @@ final readonly class CandidateFinder
     {
     }
 
+    /** Who chooses the first shot for a group. */
+    private function policy(?Group $group): Policy
+    {
+        return $this->policies->of($group)->during(Turn::first($this->rack));
+    }
+
     private function hasTime(): bool
     {
         return null === $this->until || !$this->until->isOver();
@@ -61,16 +67,16 @@ final readonly class CandidateFinder
         if (null !== $break) {
             return $this->breakShots($break, self::BREAKS, self::TRIES);
         }
-        $all = [];
+        $all = $settled = [];
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
                 if ([] !== $all && !$this->hasTime()) {
                     break 2;
                 }
-                $policy = $this->policies->of($group)->during(Turn::first($this->rack));
+                $policy = $this->policy($group);
                 $sound = $policy->sound($layout);
                 foreach ($sound as $option) {
-                    $all[] = new Candidate($layout, $option, $place, $group);
+                    $all[] = $settled[] = new Candidate($layout, $option, $place, $group);
                 }
                 if ([] !== $sound) {
                     continue;
@@ -90,12 +96,11 @@ final readonly class CandidateFinder
         }
         $best = [];
         foreach ($this->different($all) as $candidate) {
-            $isSound = [] !== $this->policies->of($candidate->group)->sound($candidate->layout);
-            if ($isSound || !$this->hasTime()) {
+            if (\in_array($candidate, $settled, true) || !$this->hasTime()) {
                 $best[] = $candidate;
                 continue;
             }
-            $polished = $this->policies->of($candidate->group)->during(Turn::first($this->rack))->polished(
+            $polished = $this->policy($candidate->group)->polished(
                 $candidate->layout,
                 $candidate->option,
                 self::TRIES,
@@ -119,7 +124,7 @@ final readonly class CandidateFinder
         $all = [];
         foreach ($this->groups() as $group) {
             foreach (\array_slice($this->places($group), 0, self::POLISHED) as [$place, $layout]) {
-                $policy = $this->policies->of($group)->during(Turn::first($this->rack));
+                $policy = $this->policy($group);
                 $options = $policy->indirect($layout, self::TURN, self::OPTIONS, self::MANY, $this->seed, true);
                 foreach ($options as $option) {
                     $all[] = new Candidate($layout, $option, $place, $group);
@@ -163,7 +168,7 @@ final readonly class CandidateFinder
         }
         foreach ($this->groups() as $group) {
             foreach ($this->places($group) as [$place, $layout]) {
-                $policy = $this->policies->of($group)->during(Turn::first($this->rack));
+                $policy = $this->policy($group);
                 $option = $policy->sound($layout)[0]
                     ?? $policy->options($layout, self::POLISHED, self::POLISHED, $this->seed)[0]
                     ?? null;

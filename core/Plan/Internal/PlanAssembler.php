@@ -146,11 +146,12 @@ final readonly class PlanAssembler
                     : [[...$shots, new PlannedShot($this->solved($policy, $layout, $break), $policy, $turn)], null];
             }
             $policy = $policy->during($turn)->on($layout);
-            $next = $policy->next($layout, $this->seed);
+            $sound = $policy->sound($layout)[0] ?? null;
+            $next = $sound ?? $policy->next($layout, $this->seed);
             if (null === $next) {
                 return [$shots, new Fact('end.noShot')];
             }
-            $option = $isQuick || [] !== $policy->sound($layout) || (null !== $hasTime && !$hasTime())
+            $option = $isQuick || null !== $sound || (null !== $hasTime && !$hasTime())
                 ? $next
                 : $policy->polished($layout, $next, CandidateFinder::TRIES, $this->seed, CandidateFinder::POLISHED);
         }

@@ -83,8 +83,8 @@ final readonly class StrokeLattice
                 foreach (self::ROLLS as $roll) {
                     foreach (self::SIDES as $side) {
                         $row[] = $this->spread($distance, $speed, $roll, $side);
-                        $power[] = $this->power($distance, $speed, $roll, $side);
                         $start = $this->start($distance, $speed, $roll, $side);
+                        $power[] = $this->power($distance, $speed, $start[0] ?? null);
                         $plains[] = null === $start ? 1.0 : 1.0 - Plainness::fuss($start[0], $start[1], $start[2], 0.0);
                     }
                 }
@@ -152,9 +152,9 @@ final readonly class StrokeLattice
         return null;
     }
 
-    private function power(float $distance, float $speed, float $roll, float $side): float
+    /** @param float|null $start speed of the stroke just after the hit; null where there is none */
+    private function power(float $distance, float $speed, ?float $start): float
     {
-        $start = $this->start($distance, $speed, $roll, $side)[0] ?? null;
         $growth = $this->errors->growth;
         $usual = PotModel::startFor($speed, $distance, $this->rolling);
 
