@@ -43,6 +43,8 @@ final readonly class PlanAssembler
     private const BREAKS = 4;
     /** Options that are looked at where the first one does not go on as it is meant. */
     private const OTHERS = 16;
+    /** Strokes of which the plainest is looked for in a later leg. */
+    private const WAYS = 10;
 
     public function __construct(private Rack $rack, private Policies $policies, private int $seed)
     {
@@ -153,7 +155,13 @@ final readonly class PlanAssembler
             }
             $option = $isQuick || null !== $sound || (null !== $hasTime && !$hasTime())
                 ? $next
-                : $policy->polished($layout, $next, CandidateFinder::TRIES, $this->seed, CandidateFinder::POLISHED);
+                : $policy->polished(
+                    $layout,
+                    $policy->plainest($layout, $next, self::WAYS, CandidateFinder::TRIES, $this->seed),
+                    CandidateFinder::TRIES,
+                    $this->seed,
+                    CandidateFinder::POLISHED,
+                );
         }
 
         return [$shots, null];

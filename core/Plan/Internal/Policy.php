@@ -48,6 +48,8 @@ final readonly class Policy implements Chooser
     /** Shots that are tried out before each stroke of a replay, and noisy plays of each. */
     private const OPTIONS = 5;
     private const NOISE = 10;
+    /** Share of its worth by which a plainer stroke may be behind the best at the most. */
+    private const ALIKE = 0.1;
     /** A policy for a first plan, by the same tables. */
     private const ROUGH = 4;
     /** Below this share of what such a set is usually worth, the best straight shot is poor, and others are looked for in a replay. */
@@ -261,6 +263,27 @@ final readonly class Policy implements Chooser
         }
 
         return Option::ranked($options);
+    }
+
+    /**
+     * The plainest of the strokes that tries with the same errors cannot tell from the best: what a player would choose at equal odds.
+     *
+     * @param Option $chosen stays where nothing plainer is about as good
+     */
+    public function plainest(Layout $layout, Option $chosen, int $count, int $tries, int $seed): Option
+    {
+        $chosen = $this->tried($layout, $chosen->choice, $tries, $seed) ?? $chosen;
+        $options = Option::ranked([$chosen, ...$this->options($layout, $count, $tries, $seed)]);
+        $best = $options[0]->value;
+        // One standard error of the difference: less than that of each, as they are tried with the same errors.
+        $apart = min(self::ALIKE * $best, 0.5 * \sqrt($best * max(0.0, 1 - $best) / $tries));
+        foreach ($options as $option) {
+            if ($option->value >= $best - $apart && $option->fuss < $options[0]->fuss) {
+                $options[0] = $option;
+            }
+        }
+
+        return $options[0];
     }
 
     /**
