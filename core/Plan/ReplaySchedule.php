@@ -18,6 +18,10 @@ final class ReplaySchedule
     /** From this block on there is nothing left to choose; before, every other one chooses. */
     private const CHOSEN = 16;
 
+    /** By how much a plainer candidate may be behind the best at the most, however few replays there are; of balls run a share. */
+    private const ALIKE = 0.05;
+    private const ALIKE_BALLS = 0.1;
+
     /** Whether a block serves to choose between candidates; else it serves to state their odds. */
     public static function chooses(int $block): bool
     {
@@ -155,7 +159,9 @@ final class ReplaySchedule
             return false;
         }
 
-        return $one->score() >= $best->score() - hypot($one->error(), $best->error());
+        $most = $best->isOverRacks ? self::ALIKE_BALLS * $best->score() : self::ALIKE;
+
+        return $one->score() >= $best->score() - min($most, hypot($one->error(), $best->error()));
     }
 
     /**

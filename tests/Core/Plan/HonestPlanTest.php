@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Internal\Plainness;
@@ -18,6 +19,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
@@ -55,25 +57,27 @@ final class HonestPlanTest extends TestCase
 
     public function testOfWaysThatReplaysCannotTellApartThePlainestComesFirst(): void
     {
-        $blocks = static function (int $finished): array {
+        $blocks = static function (int $finished, int $last): array {
             $done = [];
             for ($block = 0; $block < 6; ++$block) {
                 $done[$block] = new Tally();
                 $done[$block]->tries = ReplaySchedule::BLOCK;
-                $done[$block]->finished = $finished;
+                $done[$block]->finished = 5 === $block ? $last : $finished;
             }
 
             return $done;
         };
-        self::assertSame([0, 1], ReplaySchedule::best([$blocks(7), $blocks(6)], [0.03, 0.03]));
-        self::assertSame([1, 0], ReplaySchedule::best([$blocks(7), $blocks(6)], [0.03, 0.01]));
+        self::assertSame([0, 1], ReplaySchedule::best([$blocks(7, 7), $blocks(7, 6)], [0.03, 0.03]));
+        self::assertSame([1, 0], ReplaySchedule::best([$blocks(7, 7), $blocks(7, 6)], [0.03, 0.01]));
         // A real difference is not given away.
-        self::assertSame([0, 1], ReplaySchedule::best([$blocks(8), $blocks(4)], [0.03, 0.01]));
+        self::assertSame([0, 1], ReplaySchedule::best([$blocks(8, 8), $blocks(4, 4)], [0.03, 0.01]));
+        // Nor one of ten points, however few replays there are to tell.
+        self::assertSame([0, 1], ReplaySchedule::best([$blocks(7, 7), $blocks(6, 6)], [0.03, 0.01]));
         // And its are the replays of the last stage, which are stated.
         $done = [[], []];
         foreach ($done as $candidate => $none) {
             for ($block = 0; $block < 16; ++$block) {
-                $done[$candidate][$block] = $blocks(7)[0];
+                $done[$candidate][$block] = $blocks(7, 7)[0];
             }
         }
         self::assertSame(1, ReplaySchedule::due($done, [0.03, 0.01])[0][0]);
@@ -89,6 +93,31 @@ final class HonestPlanTest extends TestCase
         self::assertLessThan(Plainness::of(new Stroke(Tip::fractions(0.0, -0.4), 1.5), 1), $soft);
         // It never outweighs odds: the whole range is a few points.
         self::assertLessThan(0.12, Plainness::of(new Stroke(Tip::fractions(0.3, -0.3), 5.0), 4));
+    }
+
+    public function testAClusterIsBrokenSoftlyAndTheLegSaysSo(): void
+    {
+        $rack = new Rack(
+            Game::EightBall,
+            Table::layout(array_map(static fn (array $spot): array => [0.3175 * $spot[0], 0.3175 * $spot[1]], [
+                0 => [6.4, 2.0], 1 => [7.2, 0.5], 2 => [6.5, 0.35], 9 => [6.32, 0.32], 10 => [6.68, 0.3], 3 => [4.4, 3.4], 8 => [2.2, 0.6],
+            ])),
+            player: new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']),
+            group: Group::Solids,
+        );
+        $planning = new Planning($rack);
+        for ($block = 0; $block < 4; ++$block) {
+            $planning->step();
+        }
+        $leg = $planning->plans(null, 1, 0)[0]->legs[0];
+        self::assertSame(Ball::One, $leg->choice->ball);
+        self::assertLessThan(2.8, $leg->choice->stroke->speed);
+        self::assertGreaterThan(0.95, $leg->make);
+        $told = array_filter(
+            $leg->reasons,
+            static fn (Fact $reason): bool => \in_array($reason->kind, ['reason.frees', 'reason.moves'], true),
+        );
+        self::assertSame(['2'], array_values(array_map(static fn (Fact $reason): mixed => $reason->toArray()['other'] ?? null, $told)));
     }
 
     /** A straight 7, 8 and 9 in the open: nobody plays four cushions or five metres a second for that. */
