@@ -2,6 +2,7 @@ import htmx from 'htmx';
 import { watchLayout } from './layout.js';
 import { watchShot } from './shot.js';
 import { watchRun } from './run.js';
+import { watchShoot } from './shoot.js';
 import { watchPage } from './page.js';
 
 window.htmx = htmx;
@@ -9,3 +10,7 @@ watchPage();
 watchLayout(htmx);
 watchShot(htmx);
 watchRun();
+watchShoot();
+if (document.querySelector('[data-plot]')) {
+    import('./plots.js').then(({ drawPlots }) => drawPlots());
+}

@@ -9,12 +9,18 @@ export function watchPage() {
             document.cookie = `lane-theme=${theme}; ${year}`;
         }
     });
+    // What was kept for a room without network is nobody else's.
+    document.addEventListener('submit', (event) => {
+        if (event.target.matches('[action$="/sign-out"]')) {
+            window.caches?.delete('lane-table');
+        }
+    });
     const narrow = window.matchMedia('(max-width: 600px) and (orientation: portrait)');
     const turn = () => {
         const drawn = document.cookie.includes('lane-upright=1');
         if (narrow.matches !== drawn) {
             document.cookie = `lane-upright=${narrow.matches ? 1 : 0}; ${year}`;
-            if (document.querySelector('.desk')) {
+            if (document.querySelector('.desk, .shoot')) {
                 window.location.reload();
             }
         }

@@ -161,6 +161,7 @@ final class SimulatedPlayer
             null,
             null,
             null,
+            null,
             $result,
         );
     }

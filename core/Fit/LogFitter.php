@@ -19,16 +19,10 @@ use ZigLane\Core\Player\ExecutionErrors;
 final class LogFitter
 {
     /** Strokes drawn for a shot in each pass, and how much wider than what is known the proposal is. */
-    private const PASSES = [[160, 1.9], [640, 1.4]];
-    /** The prior of a deviation: a factor of two either way is one standard deviation of its logarithm. */
-    private const FACTOR = 0.6931471805599453;
-    /** The prior of a bias: its standard deviation as a share of the prior's deviation. */
-    private const BIAS = 1.5;
+    private const PASSES = [[200, 2.6], [320, 1.8], [640, 1.5]];
     /** A parameter is learned where its interval is less than this share of the prior's. */
     private const LEARNED = 0.75;
     private const STEPS = 40;
-    /** Normal quantile of a 90 percent interval. */
-    private const NINETY = 1.6448536269514722;
     /** The latest shots that are used: a fit of more takes longer and tells no more that lasts. */
     private const MOST = 2000;
 
@@ -45,8 +39,8 @@ final class LogFitter
         $sampler = new ShotSampler($prior->growth);
         $base = [$prior->aim, $prior->speed, $prior->tipSide, $prior->tipHeight];
         $base = array_map(static fn (float $deviation, float $least): float => max($deviation, $least), $base, [0.004, 0.004, 0.05, 0.05]);
-        $start = [...array_map(log(...), $base), 0.0, 0.0, 0.0, 0.0];
-        $at = $start;
+        $likelihood = new Likelihood([], $base);
+        $at = $likelihood->start;
         $draws = [];
         $hessian = [];
         foreach (self::PASSES as $pass => [$count, $wide]) {
@@ -62,10 +56,13 @@ final class LogFitter
                     $progress(($pass + $i / \count($recent)) / \count(self::PASSES));
                 }
             }
-            [$at, $hessian] = self::climbed($draws, $at, $start, $base);
+            $likelihood = new Likelihood($draws, $base);
+            [$at, $hessian] = self::climbed($likelihood, $at);
         }
 
-        return self::fit(\count($shots), \count($draws), $at, self::inverse($hessian), $base, $prior);
+        $covariance = self::covariance($hessian, $likelihood->noise($at));
+
+        return self::fit(\count($shots), \count($draws), Posterior::of($likelihood, $at, $covariance, $seed), $base, $prior);
     }
 
     /**
@@ -85,16 +82,13 @@ final class LogFitter
     }
 
     /**
-     * @param list<ShotDraws> $draws
-     * @param list<float>     $at
-     * @param list<float>     $start
-     * @param list<float>     $base
+     * @param list<float> $at
      *
      * @return array{list<float>, list<list<float>>} the top, and the matrix of second derivatives there, negative
      */
-    private static function climbed(array $draws, array $at, array $start, array $base): array
+    private static function climbed(Likelihood $likelihood, array $at): array
     {
-        [$value, $gradient, $hessian] = self::evaluated($draws, $at, $start, $base);
+        [$value, $gradient, $hessian] = $likelihood->derivatives($at);
         $damping = 1e-3;
         for ($step = 0; $step < self::STEPS; ++$step) {
             $matrix = [];
@@ -108,7 +102,7 @@ final class LogFitter
                 $most = $k < 4 ? 0.5 : 0.5 * exp($at[$k - 4]);
                 $next[] = $place + max(-$most, min($most, $move[$k]));
             }
-            [$higher, $newGradient, $newHessian] = self::evaluated($draws, $next, $start, $base);
+            [$higher, $newGradient, $newHessian] = $likelihood->derivatives($next);
             if ($higher >= $value) {
                 $gain = $higher - $value;
                 [$at, $value, $gradient, $hessian] = [$next, $higher, $newGradient, $newHessian];
@@ -128,114 +122,51 @@ final class LogFitter
     }
 
     /**
-     * The logarithm of likelihood and prior with its derivatives.
+     * The covariance at the top: that of the likelihood, and what the noise of the draws moves the top by.
      *
-     * @param list<ShotDraws> $draws
-     * @param list<float>     $at
-     * @param list<float>     $start
-     * @param list<float>     $base
+     * @param list<list<float>> $hessian
+     * @param list<list<float>> $noise   variance of the gradient
      *
-     * @return array{float, list<float>, list<list<float>>} value, gradient, and the negative matrix of second derivatives
+     * @return list<list<float>>
      */
-    private static function evaluated(array $draws, array $at, array $start, array $base): array
+    private static function covariance(array $hessian, array $noise): array
     {
-        $deviations = array_map(exp(...), \array_slice($at, 0, 4));
-        $value = 0.0;
-        $gradient = array_fill(0, 8, 0.0);
-        $hessian = array_fill(0, 8, array_fill(0, 8, 0.0));
-        foreach ($draws as $draw) {
-            $sd = $share = [];
-            for ($k = 0; $k < 4; ++$k) {
-                $own = $deviations[$k] * $draw->factors[$k];
-                $sd[$k] = 0 === $k ? hypot($own, $draw->judgement) : $own;
-                // How the deviation of this shot grows with the player's own: less where judgement has a part in it.
-                $share[$k] = ($own / $sd[$k]) ** 2;
-            }
-            $norm = 1 / ($sd[0] * $sd[1] * $sd[2] * $sd[3] * $draw->count);
-            $total = 0.0;
-            $first = array_fill(0, 8, 0.0);
-            $second = array_fill(0, 36, 0.0);
-            foreach ($draw->kept as [$aim, $speed, $side, $height, $weight]) {
-                $z0 = ($aim - $at[4]) / $sd[0];
-                $z1 = ($speed - $at[5]) / $sd[1];
-                $z2 = ($side - $at[6]) / $sd[2];
-                $z3 = ($height - $at[7]) / $sd[3];
-                $square = $z0 * $z0 + $z1 * $z1 + $z2 * $z2 + $z3 * $z3;
-                $p = $norm * $weight * exp(-0.5 * $square);
-                if ($p < 1e-300) {
-                    continue;
-                }
-                $total += $p;
-                $g = [
-                    $share[0] * ($z0 * $z0 - 1), $share[1] * ($z1 * $z1 - 1),
-                    $share[2] * ($z2 * $z2 - 1), $share[3] * ($z3 * $z3 - 1),
-                    $z0 / $sd[0], $z1 / $sd[1], $z2 / $sd[2], $z3 / $sd[3],
-                ];
-                $own = [$z0, $z1, $z2, $z3];
-                $at2 = 0;
-                for ($i = 0; $i < 8; ++$i) {
-                    $pg = $p * $g[$i];
-                    $first[$i] += $pg;
-                    for ($j = 0; $j <= $i; ++$j) {
-                        $second[$at2++] += $pg * $g[$j];
+        $inverse = self::inverse($hessian);
+        $sum = $inverse;
+        for ($i = 0; $i < 8; ++$i) {
+            for ($j = 0; $j < 8; ++$j) {
+                for ($k = 0; $k < 8; ++$k) {
+                    for ($l = 0; $l < 8; ++$l) {
+                        $sum[$i][$j] += $inverse[$i][$k] * $noise[$k][$l] * $inverse[$l][$j];
                     }
                 }
-                // Second derivatives of the logarithm of the density itself, of each pair of deviation and bias.
-                for ($k = 0; $k < 4; ++$k) {
-                    $zz = $own[$k] * $own[$k];
-                    $part = $share[$k];
-                    $second[intdiv($k * ($k + 1), 2) + $k] += $p * 2 * $part * ((1 - $part) * ($zz - 1) - $part * $zz);
-                    $b = 4 + $k;
-                    $second[intdiv($b * ($b + 1), 2) + $k] += $p * -2 * $share[$k] * $own[$k] / $sd[$k];
-                    $second[intdiv($b * ($b + 1), 2) + $b] += $p * -1 / $sd[$k] ** 2;
-                }
-            }
-            $all = $total + $draw->outlier;
-            $value += $draw->weight * log($all);
-            $at2 = 0;
-            for ($i = 0; $i < 8; ++$i) {
-                $gradient[$i] += $draw->weight * $first[$i] / $all;
-                for ($j = 0; $j <= $i; ++$j) {
-                    $hessian[$i][$j] -= $draw->weight * ($second[$at2++] / $all - $first[$i] * $first[$j] / $all ** 2);
-                }
-            }
-        }
-        for ($k = 0; $k < 8; ++$k) {
-            $width = $k < 4 ? self::FACTOR : self::BIAS * $base[$k - 4];
-            $off = ($at[$k] - ($k < 4 ? $start[$k] : 0.0)) / $width;
-            $value -= 0.5 * $off ** 2;
-            $gradient[$k] -= $off / $width;
-            $hessian[$k][$k] += 1 / $width ** 2;
-            for ($j = 0; $j < $k; ++$j) {
-                $hessian[$j][$k] = $hessian[$k][$j];
             }
         }
 
-        return [$value, $gradient, array_values(array_map(array_values(...), $hessian))];
+        return array_map(array_values(...), $sum);
     }
 
     /**
-     * @param list<float>       $at
-     * @param list<list<float>> $covariance
-     * @param list<float>       $base
+     * @param list<array{float, float, float}> $found each parameter's middle and 90 percent interval
+     * @param list<float>                      $base
      */
-    private static function fit(int $shots, int $used, array $at, array $covariance, array $base, ExecutionErrors $prior): LogFit
+    private static function fit(int $shots, int $used, array $found, array $base, ExecutionErrors $prior): LogFit
     {
         $deviations = $biases = [];
         foreach (LogFit::FIELDS as $k => $field) {
-            $error = self::NINETY * \sqrt(max(0.0, $covariance[$k][$k]));
+            [$middle, $low, $high] = $found[$k];
             $deviations[$field] = new FittedNumber(
-                exp($at[$k]),
-                [exp($at[$k] - $error), exp($at[$k] + $error)],
+                exp($middle),
+                [exp($low), exp($high)],
                 $base[$k],
-                $error < self::LEARNED * self::NINETY * self::FACTOR,
+                $high - $low < 2 * self::LEARNED * Posterior::NINETY * Likelihood::FACTOR,
             );
-            $error = self::NINETY * \sqrt(max(0.0, $covariance[$k + 4][$k + 4]));
+            [$middle, $low, $high] = $found[$k + 4];
             $biases[$field] = new FittedNumber(
-                $at[$k + 4],
-                [$at[$k + 4] - $error, $at[$k + 4] + $error],
+                $middle,
+                [$low, $high],
                 null,
-                $error < self::LEARNED * self::NINETY * self::BIAS * $base[$k],
+                $high - $low < 2 * self::LEARNED * Posterior::NINETY * Likelihood::BIAS * $base[$k],
             );
         }
 

@@ -30,4 +30,10 @@ final readonly class ShotDraws
         public float $outlier,
     ) {
     }
+
+    /** @param list<array{float, float, float, float, float}> $kept */
+    public function keeping(array $kept): self
+    {
+        return new self($this->weight, $this->count, $this->factors, $this->judgement, $kept, $this->outlier);
+    }
 }

@@ -39,6 +39,10 @@ final class ShotSampler
     private const SIDE_TOLD = 0.93;
     /** Parts in which strokes are drawn. */
     private const PARTS = 4;
+    /** Draws that must agree with a spot for the shape of the next proposal, and for the likelihood; and how much coarser spots are taken. */
+    private const SHAPED = 6.0;
+    private const TELLING = 12.0;
+    private const COARSER = [1.0, 1.5, 2.2, 3.3, 5.0, 7.5];
     /** Balls noted so much too near to each other are moved apart, metres. */
     private const MENDED = 0.03;
 
@@ -82,21 +86,21 @@ final class ShotSampler
         $draws = [];
         for ($part = 0; $part < self::PARTS; ++$part) {
             if ($part > 0) {
-                $more = Proposal::about(self::weighted($draws, $parts, $first), $spread);
+                $more = Proposal::about(self::agreeing($draws, $parts, $first, $shot->result->measured, self::SHAPED), $spread);
                 $parts[] = [$more ?? $first, intdiv($count, self::PARTS)];
             }
             for ($i = 0; $i < $parts[$part][1]; ++$i) {
                 $error = $parts[$part][0]->draw($random);
                 $agrees = $this->likelihood($shot, self::struck($shot->meant, $error, $radius), $play);
-                if ($agrees > 0.0) {
-                    $draws[] = [$error, $agrees];
+                if (null !== $agrees) {
+                    $draws[] = [$error, $agrees[0], $agrees[1]];
                 }
             }
         }
         $drawn = array_sum(array_column($parts, 1));
         $kept = [];
-        foreach ($draws as [$error, $agrees]) {
-            $kept[] = [$error[0], $error[1], $error[2], $error[3], (1 - self::SLIP) * $agrees / self::density($error, $parts)];
+        foreach (self::agreeing($draws, $parts, null, $shot->result->measured, self::TELLING) as [$error, $agrees]) {
+            $kept[] = [$error[0], $error[1], $error[2], $error[3], (1 - self::SLIP) * $agrees];
         }
         $table = $shot->equipment->table;
 
@@ -111,19 +115,42 @@ final class ShotSampler
     }
 
     /**
-     * Draws as if they all came from the first proposal.
+     * Draws with the likelihood of what was noted divided by the density that they were drawn from. Where too few agree with a spot, as after
+     * many cushions, it is taken to be noted less exactly, until enough do: a few that agree by chance would say more than they know.
      *
-     * @param list<array{array{float, float, float, float}, float}> $draws
-     * @param non-empty-list<array{Proposal, int}>                  $parts
+     * @param list<array{array{float, float, float, float}, float, float|null}> $draws    errors, likelihood without the spot, and the square
+     *                                                                                    of the distance from it
+     * @param non-empty-list<array{Proposal, int}>                              $parts
+     * @param Proposal|null                                                     $as       as if they all came from this one; null: as they are
+     * @param float                                                             $measured metres
+     * @param float                                                             $enough   draws that must count (Kish's effective number)
      *
      * @return list<array{array{float, float, float, float}, float}>
      */
-    private static function weighted(array $draws, array $parts, Proposal $first): array
+    private static function agreeing(array $draws, array $parts, ?Proposal $as, float $measured, float $enough): array
     {
-        return array_map(
-            static fn (array $draw): array => [$draw[0], $draw[1] * $first->density($draw[0]) / self::density($draw[0], $parts)],
-            $draws,
-        );
+        $shares = array_map(static fn (array $draw): float => $draw[1] * (null === $as ? 1.0 : $as->density($draw[0]))
+            / self::density($draw[0], $parts), $draws);
+        $agreeing = [];
+        foreach (self::COARSER as $coarser) {
+            $variance = ($coarser * $measured) ** 2;
+            $agreeing = [];
+            $sum = $squares = 0.0;
+            foreach ($draws as $i => [$error, , $away]) {
+                $spot = null === $away ? 1.0 : ($away > 40.0 * $variance ? 0.0 : exp(-0.5 * $away / $variance) / (2 * \M_PI * $variance));
+                $weight = $shares[$i] * $spot;
+                if ($weight > 0.0) {
+                    $agreeing[] = [$error, $weight];
+                    $sum += $weight;
+                    $squares += $weight * $weight;
+                }
+            }
+            if ($squares > 0.0 && $sum * $sum / $squares >= $enough) {
+                break;
+            }
+        }
+
+        return $agreeing;
     }
 
     /**
@@ -170,32 +197,35 @@ final class ShotSampler
     }
 
     /**
-     * How likely it is that what comes of a stroke is noted as it was: a density in square metres where a spot was noted.
+     * How likely it is that what comes of a stroke is noted as it was, but for the spot of the cue ball, and how far that is off.
      *
      * @param \Closure(Strike): Ending $play
+     *
+     * @return array{float, float|null}|null the likelihood, and the square of the distance in metres, null where no spot was noted; null
+     *                                       where it cannot be
      */
-    private function likelihood(LoggedShot $shot, ?Strike $strike, \Closure $play): float
+    private function likelihood(LoggedShot $shot, ?Strike $strike, \Closure $play): ?array
     {
         $result = $shot->result;
         if (null === $strike || $result->miscue) {
-            return null === $strike && $result->miscue ? 1.0 : 0.0;
+            return null === $strike && $result->miscue ? [1.0, null] : null;
         }
         try {
             $ending = $play($strike);
         } catch (CoreError) {
-            return 0.0;
+            return null;
         }
         if ($ending->isScratch() !== $result->scratch) {
-            return 0.0;
+            return null;
         }
         if (null !== $result->in && ($ending->pocketed[Ball::Cue->value] ?? null) !== $result->in) {
-            return 0.0;
+            return null;
         }
         $likelihood = 1.0;
         if (null !== $result->isMade && null !== $shot->ball) {
             $isMade = null === $shot->pocket ? null !== $ending->pocketOf($shot->ball) : $ending->pocketOf($shot->ball) === $shot->pocket;
             if ($isMade !== $result->isMade) {
-                return 0.0;
+                return null;
             }
             if (null !== $result->missed && null !== $shot->meant && ShotKind::Pot === $shot->kind) {
                 // A cue ball that goes to the left of its line sends the object ball to the right.
@@ -203,14 +233,13 @@ final class ShotSampler
                 $likelihood *= ($isLeft ? Side::Right : Side::Left) === $result->missed ? self::SIDE_TOLD : 1 - self::SIDE_TOLD;
             }
         }
-        if (!$result->scratch && $result->after->has(Ball::Cue)) {
-            $seen = $result->after->spot(Ball::Cue);
-            $there = $ending->final->spot(Ball::Cue);
-            $square = (($seen->x - $there->x) ** 2 + ($seen->y - $there->y) ** 2) / $result->measured ** 2;
-            $likelihood *= $square > 40.0 ? 0.0 : exp(-0.5 * $square) / (2 * \M_PI * $result->measured ** 2);
+        if ($result->scratch || !$result->after->has(Ball::Cue)) {
+            return [$likelihood, null];
         }
+        $seen = $result->after->spot(Ball::Cue);
+        $there = $ending->final->spot(Ball::Cue);
 
-        return $likelihood;
+        return [$likelihood, ($seen->x - $there->x) ** 2 + ($seen->y - $there->y) ** 2];
     }
 
     /** @return array{array{float, float, float, float}, float} by what the ordinary deviations grow, and what is misjudged, degrees */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Format\Internal\LogWriter;
 use ZigLane\Core\Format\Internal\Players;
 use ZigLane\Core\Format\Internal\Reader;
 use ZigLane\Core\Log\Log;
@@ -34,6 +35,8 @@ final class LogFile
     public const FORMAT = 'zig-lane/log';
     public const MAX_BYTES = 67_108_864;
     private const MOST_BALLS = 16;
+    /** Balls or racks in a row at the most: a slip of the finger is more. */
+    private const MOST_RUN = 9999;
 
     private function __construct(private readonly Reader $reader)
     {
@@ -53,6 +56,33 @@ final class LogFile
         $reader->finish();
 
         return new Log($player, $outings);
+    }
+
+    /**
+     * One shot of a log, as it stands in its list.
+     *
+     * @param array<mixed> $shot
+     *
+     * @throws InvalidFile With every fault that was found
+     */
+    public static function readShot(array $shot, Equipment $equipment): LoggedShot
+    {
+        $reader = new Reader();
+        $read = (new self($reader))->shot($shot, 'shot', $equipment);
+        $reader->finish();
+
+        return $read;
+    }
+
+    public static function write(Log $log): string
+    {
+        return json_encode(LogWriter::log($log), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE);
+    }
+
+    /** @return array<string, mixed> a shot as it stands in its list, its spots in diamonds of its table */
+    public static function shotArray(LoggedShot $shot): array
+    {
+        return LogWriter::shot($shot);
     }
 
     /** @param array<mixed> $object */
@@ -97,6 +127,8 @@ final class LogFile
             $this->reader->choice($object, $path, 'ballInHand', BallInHand::class, false) ?? BallInHand::None,
             $this->reader->choice($object, $path, 'end', RackResult::class, false),
             $shots,
+            isset($object['balls']) ? (int) $this->reader->number($object, $path, 'balls', 0, self::MOST_RUN) : null,
+            isset($object['racks']) ? (int) $this->reader->number($object, $path, 'racks', 0, self::MOST_RUN) : null,
         );
     }
 
@@ -129,7 +161,8 @@ final class LogFile
             null === $landing ? null : $this->landing($landing, "$path.meant", $equipment),
             $share('make'),
             $share('position'),
-            $share('guess'),
+            $share('runOut'),
+            $share('guess') ?? (isset($object['guess']) ? $this->reader->number($object, $path, 'guess', 0.0, 1.0) : null),
             $this->result($this->reader->object($object, $path, 'result', true), "$path.result", $equipment),
         );
     }
@@ -185,7 +218,24 @@ final class LogFile
             \is_bool($position) ? $position : null,
             $this->spots($result, $path, 'after', $equipment),
             isset($result['measured']) ? $this->reader->number($result, $path, 'measured', 0.0005, 1.0) : ShotResult::MEASURED,
+            $this->fell($result['fell'] ?? [], "$path.fell"),
         );
+    }
+
+    /** @return list<Ball> */
+    private function fell(mixed $names, string $path): array
+    {
+        $balls = [];
+        foreach (\is_array($names) ? \array_slice($names, 0, self::MOST_BALLS) : [$names] as $name) {
+            $ball = \is_string($name) || \is_int($name) ? Ball::named((string) $name) : null;
+            if (null === $ball || \in_array($ball, $balls, true)) {
+                $this->reader->fault($path, 'notABall');
+                continue;
+            }
+            $balls[] = $ball;
+        }
+
+        return $balls;
     }
 
     /** @param array<mixed> $object */

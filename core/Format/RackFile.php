@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format;
 
 use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Format\Internal\Arrays;
 use ZigLane\Core\Format\Internal\Players;
 use ZigLane\Core\Format\Internal\Reader;
 use ZigLane\Core\Motion\Strike;
@@ -87,33 +88,19 @@ final readonly class RackFile
     public function write(): string
     {
         $rack = $this->rack;
-        $spots = [];
-        foreach ($rack->layout->balls() as $ball) {
-            [$long, $short] = $rack->layout->spot($ball)->inDiamonds($rack->equipment->table);
-            $spots[$ball->label()] = [round($long, Rack::GRAIN), round($short, Rack::GRAIN)];
-        }
-        $balls = $rack->equipment->balls->toArray();
         $document = [
             'format' => self::FORMAT,
             'version' => 1,
             'name' => $this->name,
             'game' => $rack->game->value,
-            'layoutDiamonds' => (object) $spots,
+            'layoutDiamonds' => Arrays::layout($rack->layout, $rack->equipment->table, Rack::GRAIN),
             'ballInHand' => $rack->ballInHand->value,
             'group' => $rack->group?->value,
             'rules' => $rack->rules->chosen(),
             'foulsInARow' => 0 === $rack->foulsInARow ? null : $rack->foulsInARow,
             'pushOut' => $rack->mayPush ?: null,
             'player' => $rack->player->toArray(),
-            'cue' => ['endMassRatio' => $rack->equipment->cue->endMassRatio],
-            'table' => $rack->equipment->table->toArray(),
-            'balls' => [
-                'radius' => $balls['radius'],
-                'mass' => $balls['mass'],
-                'restitution' => $balls['restitution'],
-                'friction' => [$balls['frictionFloor'], $balls['frictionFall'], $balls['frictionRate']],
-                'stiffness' => $balls['stiffness'],
-            ],
+            ...Arrays::equipment($rack->equipment),
             'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
             'later' => [] === $this->later ? null : array_map(self::shotToArray(...), $this->later),
         ];

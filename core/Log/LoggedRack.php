@@ -15,6 +15,8 @@ final readonly class LoggedRack
      * @param Layout           $start as it was laid out
      * @param RackResult|null  $end   null while it is being shot, or where it was not noted
      * @param list<LoggedShot> $shots in order
+     * @param int|null         $balls made in a row, where only that was noted, or of a run over racks
+     * @param int|null         $racks run out in a row, likewise
      */
     public function __construct(
         public string $id,
@@ -24,6 +26,8 @@ final readonly class LoggedRack
         public BallInHand $ballInHand,
         public ?RackResult $end,
         public array $shots,
+        public ?int $balls = null,
+        public ?int $racks = null,
     ) {
     }
 }

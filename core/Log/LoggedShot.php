@@ -21,6 +21,7 @@ final readonly class LoggedShot
      * @param Spot|null               $landing  where the cue ball was meant to stop
      * @param float|null              $make     stated chance of the pot, 0 to 1
      * @param float|null              $position stated chance of pot and position
+     * @param float|null              $runOut   stated chance to run out with it
      * @param float|null              $guess    the player's own guess of the pot
      * @param ShotResult              $result   what came of it
      */
@@ -36,6 +37,7 @@ final readonly class LoggedShot
         public ?Spot $landing,
         public ?float $make,
         public ?float $position,
+        public ?float $runOut,
         public ?float $guess,
         public ShotResult $result,
     ) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Log;
 
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Side;
 use ZigLane\Core\Table\Pocket;
@@ -22,6 +23,7 @@ final readonly class ShotResult
      * @param bool|null   $position the cue ball reached the zone of the next ball
      * @param Layout      $after    the balls that were noted, where they were: they may overlap by the error of measurement
      * @param float       $measured standard deviation of those spots, metres in each direction
+     * @param list<Ball>  $fell     what else dropped, or fell on the break
      */
     public function __construct(
         public ?bool $isMade,
@@ -33,6 +35,7 @@ final readonly class ShotResult
         public ?bool $position,
         public Layout $after,
         public float $measured = self::MEASURED,
+        public array $fell = [],
     ) {
     }
 }

@@ -9,6 +9,7 @@ use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Plan\Internal\CandidateFinder;
 use ZigLane\Core\Plan\Internal\PlanAssembler;
 use ZigLane\Core\Plan\Internal\Policies;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
@@ -146,12 +147,14 @@ final class PlanSearch
     /**
      * A block of replays of a candidate; the same number always gives the same replays.
      *
-     * @param Deadline|null $until ends it before all are played, but for the first
+     * @param Deadline|null        $until ends it before all are played, but for the first
+     * @param ExecutionErrors|null $by    who plays it, choosing as the rack's player would; null: that one
      */
-    public function block(Candidate $candidate, int $block, ?Deadline $until = null): Tally
+    public function block(Candidate $candidate, int $block, ?Deadline $until = null, ?ExecutionErrors $by = null): Tally
     {
         $chooser = $this->chooser($candidate->group);
-        $player = new RackPlayer($this->solver, $this->rack, $this->order($candidate->group));
+        $rack = null === $by ? $this->rack : $this->rack->withPlayer($by);
+        $player = new RackPlayer($this->solver, $rack, $this->order($candidate->group));
         $tally = new Tally();
         for ($i = 0; $i < ReplaySchedule::BLOCK; ++$i) {
             $seed = ($this->seed * 7919 + $block * ReplaySchedule::BLOCK + $i) & 0x7FFFFFFF;

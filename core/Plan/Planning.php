@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
 
 /** A search for a plan from its first step to its last, in one process: stopped between any two steps, the best so far stands. */
 final class Planning
@@ -76,6 +77,24 @@ final class Planning
         $this->done[$candidate][$block] = $this->search->block($this->candidates[$candidate], $block, $until);
 
         return true;
+    }
+
+    /** @return list<Candidate> the ways to begin */
+    public function candidates(): array
+    {
+        return $this->candidates;
+    }
+
+    /**
+     * The best so far without its legs: its replays that did not choose it, and its first shot.
+     *
+     * @return array{Tally, ShotChoice}|null null where there is nothing to play
+     */
+    public function best(): ?array
+    {
+        $best = ReplaySchedule::shown($this->done, 1, $this->search->fuss())[0] ?? null;
+
+        return null === $best ? null : [ReplaySchedule::stated($this->done[$best]), $this->candidates[$best]->option->choice];
     }
 
     /**

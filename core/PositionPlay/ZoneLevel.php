@@ -28,4 +28,24 @@ final readonly class ZoneLevel
 
         return array_values(array_filter($list, static fn (self $level): bool => [] !== $level->rings));
     }
+
+    /** Whether a spot lies in it. */
+    public function contains(Spot $spot): bool
+    {
+        $isInside = false;
+        foreach ($this->rings as $ring) {
+            $before = $ring[\count($ring) - 1] ?? null;
+            foreach ($ring as $corner) {
+                if (
+                    null !== $before && ($corner->y > $spot->y) !== ($before->y > $spot->y)
+                    && $spot->x < ($before->x - $corner->x) * ($spot->y - $corner->y) / ($before->y - $corner->y) + $corner->x
+                ) {
+                    $isInside = !$isInside;
+                }
+                $before = $corner;
+            }
+        }
+
+        return $isInside;
+    }
 }

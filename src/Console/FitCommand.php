@@ -6,8 +6,8 @@ namespace ZigLane\App\Console;
 
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
-use ZigLane\Core\Fit\FittedNumber;
 use ZigLane\Core\Fit\LogFitter;
+use ZigLane\Core\Format\FitFile;
 use ZigLane\Core\Format\LogFile;
 
 /** Fits a player's errors and biases to a log. */
@@ -36,24 +36,9 @@ final class FitCommand extends FileCommand
     {
         $fit = LogFitter::of(LogFile::parse($content, $this->maxBytes()), $numbers['seed'] & 0x7FFFFFFF, $numbers['half-life']);
 
-        return json_encode([
-            'format' => 'zig-lane/fit',
-            'version' => 1,
-            'shots' => $fit->shots,
-            'used' => $fit->used,
-            'deviations' => array_map(self::number(...), $fit->deviations),
-            'biases' => array_map(self::number(...), $fit->biases),
-            'unidentified' => $fit->unidentified(),
-        ], \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES);
-    }
-
-    /** @return array<string, float|list<float>> */
-    private static function number(FittedNumber $number): array
-    {
-        return [
-            'value' => round($number->value, 5),
-            'interval' => array_map(static fn (float $edge): float => round($edge, 5), $number->interval),
-            ...(null === $number->prior ? [] : ['prior' => round($number->prior, 5)]),
-        ];
+        return json_encode(
+            FitFile::toArray($fit),
+            \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES,
+        );
     }
 }

@@ -14,7 +14,6 @@ use Symfony\Component\String\Slugger\SluggerInterface;
 use ZigLane\App\Analysis\PlanView;
 use ZigLane\App\Drawing\PlanDrawing;
 use ZigLane\App\Drawing\TableDrawing;
-use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Sheet\PlanAdopter;
@@ -179,19 +178,9 @@ final class PlanController extends AbstractController
             'units' => new ShotUnits($sheet->getRack()->equipment, $sheet->getOwner()->getTipUnit()),
             'asked' => $asked,
             'asked_weights' => $asked->weights + array_map(static fn (): string => '0', Weights::LIMITS),
-            'is_stale' => null !== $job && $this->isOfAnotherLayout($job, $sheet),
+            'is_stale' => null !== $job && $job->isOfAnother($sheet->getRack()),
             'zone_least' => Plan::ZONE,
             'error' => $error,
         ];
-    }
-
-    private function isOfAnotherLayout(PlanJob $job, RackSheet $sheet): bool
-    {
-        $now = $sheet->getRack();
-        $then = $job->getRack();
-
-        return $now->layout->without(Ball::Cue) != $then->layout->without(Ball::Cue)
-            || ($then->layout->has(Ball::Cue) && $now->layout != $then->layout)
-            || $now->player != $then->player;
     }
 }

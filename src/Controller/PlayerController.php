@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Controller;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -12,6 +13,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Sheet\PlayerInput;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Words\Words;
@@ -32,8 +34,10 @@ final class PlayerController extends AbstractController
 
     #[Route('/sheets/{id}/player', name: 'sheet_player_save', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function save(Request $request, RackSheet $sheet, SheetEditor $editor, Words $words): Response
-    {
+    public function save(
+        Request $request, RackSheet $sheet, SheetEditor $editor, Words $words, ErrorSource $errors,
+        EntityManagerInterface $manager,
+    ): Response {
         try {
             $player = PlayerInput::errors($request->request, $sheet->getRack());
         } catch (UnprocessableEntityHttpException|CoreError $e) {
@@ -44,6 +48,11 @@ final class PlayerController extends AbstractController
             );
         }
         $editor->playedBy($sheet, $player, $request->request->getInt('version'));
+        $owner = $sheet->getOwner();
+        if (null !== $errors->toPlanWith($owner)) {
+            $owner->learnFromLog(false, $owner->getHalfLife());
+            $manager->flush();
+        }
         $this->addFlash('notice', 'The odds of this sheet are now worked out with these errors.');
 
         return $this->redirectToRoute('sheet_player', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);

@@ -41,6 +41,18 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(type: 'json')]
     private array $weights = [];
 
+    /** Whether odds come from the player's log once it says enough. */
+    #[ORM\Column(options: ['default' => true])]
+    private bool $usesLog = true;
+
+    /** Days after which a logged shot weighs half; 0: all weigh the same. */
+    #[ORM\Column(type: 'smallint', options: ['default' => 90])]
+    private int $halfLife = 90;
+
+    /** A reminder to chalk every so many shots at the table; 0: none. */
+    #[ORM\Column(type: 'smallint', options: ['default' => 0])]
+    private int $chalkEvery = 0;
+
     #[ORM\Column]
     private \DateTimeImmutable $createdAt;
 
@@ -90,6 +102,32 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function planWith(Weights $weights): void
     {
         $this->weights = $weights->toArray();
+    }
+
+    public function usesLog(): bool
+    {
+        return $this->usesLog;
+    }
+
+    public function getHalfLife(): int
+    {
+        return $this->halfLife;
+    }
+
+    public function learnFromLog(bool $usesLog, int $halfLife): void
+    {
+        $this->usesLog = $usesLog;
+        $this->halfLife = $halfLife;
+    }
+
+    public function getChalkEvery(): int
+    {
+        return $this->chalkEvery;
+    }
+
+    public function chalkEvery(int $shots): void
+    {
+        $this->chalkEvery = $shots;
     }
 
     public function getUserIdentifier(): string

@@ -16,6 +16,7 @@ use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 
@@ -66,11 +67,14 @@ class PlanJob
      * @param array{forbidden: list<array{string, string}>, before: list<array{string, string}>} $constraints ball and pocket; ball, ball
      * @param array<string, float>                                                               $weights
      * @param list<ShotChoice>                                                                   $legs        that are locked
+     * @param ShotRack|null                                                                      $shotRack    the rack at the table that
+     *                                                                                                        it is for; else a sheet
+     * @param int|null                                                                           $afterShots  of that rack, so many were shot
      */
     public function __construct(
         #[ORM\ManyToOne]
-        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
-        private RackSheet $sheet,
+        #[ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')]
+        private ?RackSheet $sheet,
         #[ORM\Column(type: RackType::NAME)]
         private Rack $rack,
         #[ORM\Column(type: Types::JSON)]
@@ -85,6 +89,11 @@ class PlanJob
         private int $seed,
         #[ORM\Column]
         private \DateTimeImmutable $createdAt,
+        #[ORM\ManyToOne]
+        #[ORM\JoinColumn(nullable: true, onDelete: 'CASCADE')]
+        private ?ShotRack $shotRack = null,
+        #[ORM\Column(type: Types::SMALLINT, nullable: true)]
+        private ?int $afterShots = null,
     ) {
         $this->id = Uuid::v7();
     }
@@ -94,14 +103,32 @@ class PlanJob
         return $this->id;
     }
 
-    public function getSheet(): RackSheet
+    public function getSheet(): ?RackSheet
     {
         return $this->sheet;
+    }
+
+    public function getShotRack(): ?ShotRack
+    {
+        return $this->shotRack;
+    }
+
+    public function getAfterShots(): ?int
+    {
+        return $this->afterShots;
     }
 
     public function getRack(): Rack
     {
         return $this->rack;
+    }
+
+    /** Whether a rack is not the one that was planned: its balls lie elsewhere, or another player shoots. */
+    public function isOfAnother(Rack $now): bool
+    {
+        return $now->layout->without(Ball::Cue) != $this->rack->layout->without(Ball::Cue)
+            || ($this->rack->layout->has(Ball::Cue) && $now->layout != $this->rack->layout)
+            || $now->player != $this->rack->player;
     }
 
     public function getConstraints(): PlanConstraints

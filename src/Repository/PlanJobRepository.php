@@ -13,6 +13,7 @@ use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Entity\ShotRack;
 use ZigLane\Core\Plan\Tally;
 
 /**
@@ -38,6 +39,21 @@ final class PlanJobRepository extends ServiceEntityRepository
     public function latestOf(RackSheet $sheet): ?PlanJob
     {
         return $this->findOneBy(['sheet' => $sheet], ['id' => 'DESC']);
+    }
+
+    /** The latest plan for a rack at the table after so many shots; null where none was asked for. */
+    public function latestAt(ShotRack $rack, int $afterShots): ?PlanJob
+    {
+        return $this->findOneBy(['shotRack' => $rack, 'afterShots' => $afterShots], ['id' => 'DESC']);
+    }
+
+    /** Stops whatever is still worked on for a rack at the table. */
+    public function stopAt(ShotRack $rack): void
+    {
+        $this->execute(
+            'UPDATE plan_job SET state = ? WHERE shot_rack_id = ? AND state IN (?, ?)',
+            [PlanState::Stopping->value, $rack->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value],
+        );
     }
 
     /** The job as it is now; null if it is gone with its sheet. */

@@ -4,10 +4,15 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Twig;
 
+use Symfony\Bundle\SecurityBundle\Security;
 use Twig\Attribute\AsTwigFunction;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Log\ErrorSource;
+use ZigLane\App\Words\SpeedWords;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleNotes;
@@ -16,7 +21,7 @@ use ZigLane\Core\Table\Rail;
 /** What templates ask the words for. */
 final readonly class WordsFunctions
 {
-    public function __construct(private Words $words)
+    public function __construct(private Words $words, private ErrorSource $errors, private Security $security)
     {
     }
 
@@ -43,5 +48,20 @@ final readonly class WordsFunctions
     public function spoken(Ball|Rail $ball): string
     {
         return $this->words->spoken($ball);
+    }
+
+    #[AsTwigFunction('speed_words')]
+    public function speed(float $lengths): string
+    {
+        return SpeedWords::of($lengths);
+    }
+
+    /** Whose errors odds come from, for the player who looks at them. */
+    #[AsTwigFunction('whose_errors')]
+    public function whoseErrors(ExecutionErrors $player): string
+    {
+        $account = $this->security->getUser();
+
+        return $account instanceof Account ? $this->words->of($this->errors->told($player, $account)) : '';
     }
 }

@@ -443,12 +443,12 @@ final class PlanPageTest extends AppTestCase
         for ($i = 0; $i < $messages; ++$i) {
             static::getContainer()->get(WorkOnPlanHandler::class)(new WorkOnPlan(
                 (string) $job->getId(),
-                (string) $job->getSheet()->getOwner()->getId(),
+                (string) $job->getSheet()?->getOwner()->getId(),
             ));
         }
         static::getContainer()->get(Connection::class)->executeStatement(
             'DELETE FROM work_queue WHERE party = ?',
-            [(string) $job->getSheet()->getOwner()->getId()],
+            [(string) $job->getSheet()?->getOwner()->getId()],
         );
     }
 
@@ -456,7 +456,7 @@ final class PlanPageTest extends AppTestCase
     {
         $count = static::getContainer()->get(Connection::class)->fetchOne(
             'SELECT COUNT(*) FROM work_queue WHERE party = ?',
-            [(string) $job->getSheet()->getOwner()->getId()],
+            [(string) $job->getSheet()?->getOwner()->getId()],
         );
 
         return is_numeric($count) ? (int) $count : -1;

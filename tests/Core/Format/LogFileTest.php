@@ -40,6 +40,24 @@ final class LogFileTest extends TestCase
         self::assertSame(0.08, $second->result->measured);
     }
 
+    public function testWhatIsWrittenIsReadBack(): void
+    {
+        $log = LogFile::parse(self::json());
+        $again = LogFile::parse(LogFile::write($log));
+        self::assertEquals($log->player, $again->player);
+        self::assertCount(\count($log->shots()), $again->shots());
+        foreach ($log->shots() as $i => $shot) {
+            self::assertEqualsWithDelta(LogFile::shotArray($shot), LogFile::shotArray($again->shots()[$i]), 2e-6);
+        }
+        $rack = $log->outings[0]->racks[0];
+        self::assertSame([$rack->id, $rack->game, $rack->kind, $rack->end], [
+            $again->outings[0]->racks[0]->id, $again->outings[0]->racks[0]->game, $again->outings[0]->racks[0]->kind,
+            $again->outings[0]->racks[0]->end,
+        ]);
+        // And once more to the same bytes.
+        self::assertSame(LogFile::write($again), LogFile::write(LogFile::parse(LogFile::write($again))));
+    }
+
     #[DataProvider('faults')]
     public function testEveryFaultIsToldByItsPlace(string $from, string $to, string $path, string $kind): void
     {

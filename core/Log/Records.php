@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Log;
+
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\Game;
+
+/**
+ * What a player's racks come to: run-outs, balls in a row, streaks, breaks. Only what was noted counts.
+ *
+ * @phpstan-type Month array{racks: int, out: int, shots: int, pots: int, made: int}
+ */
+final readonly class Records
+{
+    /**
+     * @param int                  $racks     that have an end
+     * @param int                  $out       of them run out
+     * @param int                  $streak    racks run out one after the other, at the most
+     * @param int                  $highRun   balls in a row without a miss, foul or safety, at the most; over racks where that was noted
+     * @param array<string, int>   $ends      by how racks ended
+     * @param array<string, Month> $months    by month, the first first
+     * @param int                  $breaks    breaks noted
+     * @param int                  $fell      balls that fell on them
+     * @param int                  $dry       breaks on which none fell
+     * @param int                  $scratched on the break
+     * @param int                  $shotAfter breaks after which there was a shot, of those where that was noted
+     * @param int                  $shotNoted breaks where that was noted
+     */
+    private function __construct(
+        public int $racks,
+        public int $out,
+        public int $streak,
+        public int $highRun,
+        public array $ends,
+        public array $months,
+        public int $breaks,
+        public int $fell,
+        public int $dry,
+        public int $scratched,
+        public int $shotAfter,
+        public int $shotNoted,
+    ) {
+    }
+
+    /** @param Game|null $game only this one's */
+    public static function of(Log $log, ?Game $game = null): self
+    {
+        $racks = $out = $streak = $most = $run = $highRun = $breaks = $fell = $dry = $scratched = $after = $noted = 0;
+        $ends = $months = [];
+        foreach ($log->outings as $outing) {
+            foreach ($outing->racks as $rack) {
+                if (null !== $game && $rack->game !== $game) {
+                    continue;
+                }
+                $month = $months[$outing->date->format('Y-m')] ?? ['racks' => 0, 'out' => 0, 'shots' => 0, 'pots' => 0, 'made' => 0];
+                $run = 0;
+                foreach ($rack->shots as $shot) {
+                    ++$month['shots'];
+                    if (ShotKind::Break === $shot->kind) {
+                        ++$breaks;
+                        $fell += \count(array_filter($shot->result->fell, static fn (Ball $ball): bool => Ball::Cue !== $ball));
+                        $dry += [] === $shot->result->fell ? 1 : 0;
+                        $scratched += $shot->result->scratch ? 1 : 0;
+                        $noted += null !== $shot->result->position ? 1 : 0;
+                        $after += true === $shot->result->position ? 1 : 0;
+                        continue;
+                    }
+                    if (null !== $shot->result->isMade && ShotKind::Safety !== $shot->kind) {
+                        ++$month['pots'];
+                        $month['made'] += $shot->result->isMade ? 1 : 0;
+                    }
+                    $isGood = true === $shot->result->isMade && !$shot->result->foul;
+                    $run = $isGood ? $run + 1 : 0;
+                    $highRun = max($highRun, $run);
+                }
+                $highRun = max($highRun, $rack->balls ?? 0);
+                if (null !== $rack->end && RackKind::Tries !== $rack->kind) {
+                    ++$racks;
+                    ++$month['racks'];
+                    $isOut = RackResult::Out === $rack->end && [] === array_filter(
+                        $rack->shots,
+                        static fn (LoggedShot $shot): bool => false === $shot->result->isMade && ShotKind::Break !== $shot->kind,
+                    );
+                    $month['out'] += $isOut ? 1 : 0;
+                    $out += $isOut ? 1 : 0;
+                    $streak = $isOut ? $streak + max(1, $rack->racks ?? 1) : 0;
+                    $most = max($most, $streak);
+                    $ends[$rack->end->value] = ($ends[$rack->end->value] ?? 0) + 1;
+                }
+                $months[$outing->date->format('Y-m')] = $month;
+            }
+        }
+        ksort($months);
+        arsort($ends);
+
+        return new self($racks, $out, $most, $highRun, $ends, $months, $breaks, $fell, $dry, $scratched, $after, $noted);
+    }
+}

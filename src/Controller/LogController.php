@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\HeaderUtils;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Log\LogCsv;
+use ZigLane\App\Log\LogEditor;
+use ZigLane\App\Log\LogImport;
+use ZigLane\App\Log\LogPage;
+use ZigLane\App\Log\LogReader;
+use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Format\Fault;
+use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Format\LogFile;
+use ZigLane\Core\Log\RackResult;
+use ZigLane\Core\Log\Records;
+use ZigLane\Core\Log\ShotGroup;
+use ZigLane\Core\Log\ShotKind;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+
+/** The log: what was shot, found again by date, game and kind; records; files out and in. */
+final class LogController extends AbstractController
+{
+    public function __construct(private readonly EntityManagerInterface $manager, private readonly LogReader $log)
+    {
+    }
+
+    #[Route('/log', name: 'log', methods: ['GET'])]
+    public function list(Request $request, #[CurrentUser] Account $account): Response
+    {
+        return $this->page($request, $account);
+    }
+
+    #[Route('/log/records', name: 'log_records', methods: ['GET'])]
+    public function records(#[CurrentUser] Account $account): Response
+    {
+        $log = $this->log->counted($account);
+        $games = [];
+        foreach (Game::cases() as $game) {
+            $records = Records::of($log, $game);
+            if ($records->racks > 0 || $records->breaks > 0 || $records->highRun > 0) {
+                $games[$game->value] = $records;
+            }
+        }
+
+        return $this->render('log/records.html.twig', ['all' => Records::of($log), 'games' => $games]);
+    }
+
+    /** Only the result of a rack, or a run of straight pool. */
+    #[Route('/log/result', name: 'log_result', methods: ['POST'])]
+    #[IsCsrfTokenValid('log')]
+    public function result(Request $request, #[CurrentUser] Account $account, LogEditor $editor): Response
+    {
+        $input = $request->request;
+        $id = $input->getString('id');
+        $game = Game::tryFrom($input->getString('game'));
+        if (null === $game || !Uuid::isValid($id)) {
+            return $this->page($request, $account, [new Fault('', new Fact('refused.entry'))]);
+        }
+        $count = static fn (string $field): ?int => '' === trim($input->getString($field)) ? null : max(0, min(9999, $input->getInt($field)));
+        $editor->result(
+            $account,
+            Uuid::fromString($id),
+            new Rack($game, Layout::empty()),
+            RackResult::tryFrom($input->getString('end')),
+            $count('balls'),
+            $count('racks'),
+        );
+        $this->addFlash('notice', 'The result is in the log.');
+
+        return $this->redirectToRoute('log', [], Response::HTTP_SEE_OTHER);
+    }
+
+    #[Route('/log/export.json', name: 'log_export', methods: ['GET'])]
+    public function export(#[CurrentUser] Account $account): Response
+    {
+        return $this->download(LogFile::write($this->log->whole($account))."\n", 'application/json', 'pool.log.json');
+    }
+
+    #[Route('/log/export.csv', name: 'log_csv', methods: ['GET'])]
+    public function csv(#[CurrentUser] Account $account, LogCsv $csv): Response
+    {
+        return $this->download($csv->write($this->log->whole($account)), 'text/csv; charset=utf-8', 'pool.log.csv');
+    }
+
+    #[Route('/log/import', name: 'log_import', methods: ['POST'])]
+    #[IsCsrfTokenValid('log')]
+    public function import(Request $request, #[CurrentUser] Account $account, LogImport $import): Response
+    {
+        $upload = $request->files->get('file');
+        try {
+            if (!$upload instanceof UploadedFile || !$upload->isValid()) {
+                throw InvalidFile::because('', new Fact('file.noUpload', ['kib' => intdiv(LogImport::MAX_BYTES, 1024)]));
+            }
+            $content = (string) file_get_contents($upload->getPathname(), length: LogImport::MAX_BYTES + 1);
+            [$taken, $known] = $import->take($account, LogFile::parse($content, LogImport::MAX_BYTES));
+        } catch (InvalidFile $e) {
+            return $this->page($request, $account, $e->faults);
+        }
+        $this->addFlash('notice', \sprintf(
+            '%d %s taken into the log%s.',
+            $taken,
+            1 === $taken ? 'shot is' : 'shots are',
+            0 === $known ? '' : \sprintf('; %d were in it already and count once', $known),
+        ));
+
+        return $this->redirectToRoute('log', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** @param list<Fault> $faults */
+    private function page(Request $request, Account $account, array $faults = []): Response
+    {
+        $page = LogPage::of($request->query);
+        [$rows, $next] = $page->rows($this->manager->getConnection(), $account);
+
+        return $this->render('log/list.html.twig', [
+            'rows' => $rows,
+            'next' => $next,
+            'asked' => $page->asked,
+            'games' => Game::cases(),
+            'kinds' => ShotKind::cases(),
+            'groups' => ShotGroup::cases(),
+            'ends' => RackResult::cases(),
+            'faults' => $faults,
+            'submission' => (string) Uuid::v7(),
+        ], new Response(status: [] === $faults ? 200 : 422));
+    }
+
+    private function download(string $content, string $type, string $name): Response
+    {
+        return new Response($content, 200, [
+            'Content-Type' => $type,
+            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
+        ]);
+    }
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Entity;
+
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Symfony\Bridge\Doctrine\Types\UuidType;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Repository\LogFits;
+
+/** A fit of a player's errors to his log: asked for, worked on, and what came of it, as `lane:fit` prints it. */
+#[ORM\Entity(repositoryClass: LogFits::class)]
+#[ORM\Table(name: 'log_fit')]
+#[ORM\Index(name: 'log_fit_of_owner', columns: ['owner_id', 'id'])]
+class LogFitJob
+{
+    #[ORM\Id]
+    #[ORM\Column(type: UuidType::NAME)]
+    private Uuid $id;
+
+    /** Share that is done, 0 to 1. */
+    #[ORM\Column]
+    private float $progress = 0.0;
+
+    /** @var array<mixed>|null */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $answer = null;
+
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $endedAt = null;
+
+    public function __construct(
+        #[ORM\ManyToOne]
+        #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
+        private Account $owner,
+        #[ORM\Column(type: Types::SMALLINT)]
+        private int $halfLife,
+        #[ORM\Column]
+        private \DateTimeImmutable $createdAt,
+    ) {
+        $this->id = Uuid::v7();
+    }
+
+    public function getId(): Uuid
+    {
+        return $this->id;
+    }
+
+    public function getOwner(): Account
+    {
+        return $this->owner;
+    }
+
+    public function getHalfLife(): int
+    {
+        return $this->halfLife;
+    }
+
+    public function getProgress(): float
+    {
+        return $this->progress;
+    }
+
+    /** @return array<mixed>|null */
+    public function getAnswer(): ?array
+    {
+        return $this->answer;
+    }
+
+    public function getCreatedAt(): \DateTimeImmutable
+    {
+        return $this->createdAt;
+    }
+
+    public function getEndedAt(): ?\DateTimeImmutable
+    {
+        return $this->endedAt;
+    }
+}

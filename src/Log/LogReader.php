@@ -1,0 +1,233 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Log;
+
+use Doctrine\ORM\EntityManagerInterface;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\Outing as OutingEntity;
+use ZigLane\App\Entity\Shot;
+use ZigLane\App\Entity\ShotRack;
+use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Format\LogFile;
+use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Log\Log;
+use ZigLane\Core\Log\LoggedRack;
+use ZigLane\Core\Log\LoggedShot;
+use ZigLane\Core\Log\Outing;
+use ZigLane\Core\Log\RackKind;
+use ZigLane\Core\Log\RackResult;
+use ZigLane\Core\Log\ShotKind;
+use ZigLane\Core\Log\ShotResult;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\Equipment;
+
+/** A player's log as the core has it: whole, the latest shots of it, or only what counts and lists need. */
+final readonly class LogReader
+{
+    public function __construct(private EntityManagerInterface $manager)
+    {
+    }
+
+    /** All of it, to be written to a file. */
+    public function whole(Account $owner): Log
+    {
+        /** @var list<ShotRack> $racks */
+        $racks = $this->manager->createQuery(
+            'SELECT r, o FROM '.ShotRack::class.' r JOIN r.outing o WHERE r.owner = :owner AND r.deletedAt IS NULL ORDER BY o.playedOn, o.id, r.startedAt, r.id',
+        )->setParameter('owner', $owner->getId(), 'uuid')->getResult();
+        /** @var list<Shot> $shots */
+        $shots = $this->manager->createQuery(
+            'SELECT s, r FROM '.Shot::class.' s JOIN s.rack r WHERE s.owner = :owner AND r.deletedAt IS NULL ORDER BY s.number',
+        )->setParameter('owner', $owner->getId(), 'uuid')->getResult();
+        $of = [];
+        foreach ($shots as $shot) {
+            $of[(string) $shot->getRack()->getId()][] = $shot->logged();
+        }
+        $outings = $tables = [];
+        foreach ($racks as $rack) {
+            // One outing of a file is on one table.
+            $key = $rack->getOuting()->getId().' '.hash('xxh128', serialize($rack->getStart()->equipment));
+            $tables[$key] ??= [$rack->getOuting(), $rack->getStart()->equipment];
+            $outings[$key][] = new LoggedRack(
+                (string) $rack->getId(),
+                $rack->getGame(),
+                $rack->getKind(),
+                $rack->getStart()->layout,
+                $rack->getStart()->ballInHand,
+                $rack->getEnd(),
+                $of[(string) $rack->getId()] ?? [],
+                $rack->getBalls(),
+                $rack->getRacks(),
+            );
+        }
+
+        return new Log($this->prior($racks), array_map(
+            static fn (array $table, array $racks): Outing => self::outing($table[0], $table[1], $racks),
+            array_values($tables),
+            array_values($outings),
+        ));
+    }
+
+    /** The latest shots, to be fitted. */
+    public function latest(Account $owner, int $most): Log
+    {
+        $rows = $this->manager->getConnection()->fetchAllAssociative(
+            'SELECT s.entry, s.rack_id, r.start_rack FROM shot s FORCE INDEX (shot_of_owner) JOIN shot_rack r ON r.id = s.rack_id'
+            .' WHERE s.owner_id = ? AND r.deleted_at IS NULL ORDER BY s.shot_at DESC, s.id DESC LIMIT '.$most,
+            [$owner->getId()->toBinary()],
+        );
+        $equipments = [];
+        $shots = [];
+        $player = null;
+        foreach (array_reverse($rows) as $row) {
+            /** @var array{entry: string, rack_id: string, start_rack: string} $row */
+            if (!isset($equipments[$row['rack_id']])) {
+                $rack = RackFile::parse($row['start_rack'])->rack;
+                $equipments[$row['rack_id']] = $this->same($equipments, $rack->equipment);
+                $player ??= self::preset($rack->player);
+            }
+            try {
+                $entry = json_decode($row['entry'], true, 32, \JSON_THROW_ON_ERROR);
+                $shots[] = LogFile::readShot(\is_array($entry) ? $entry : [], $equipments[$row['rack_id']]);
+            } catch (InvalidFile|\JsonException) {
+                // Of an earlier version: nothing can be learned from it.
+            }
+        }
+        $rack = new LoggedRack('', Game::NineBall, RackKind::Practice, Layout::empty(), BallInHand::None, null, $shots);
+
+        return new Log($player ?? new ExecutionErrors(), [new Outing('', new \DateTimeImmutable(), '', '', new Equipment(), [$rack])]);
+    }
+
+    /** @return list<Rack> as they lay at first, the latest first */
+    public function recentRacks(Account $owner, int $most): array
+    {
+        $rows = $this->manager->getConnection()->fetchFirstColumn(
+            'SELECT start_rack FROM shot_rack WHERE owner_id = ? AND deleted_at IS NULL AND kind <> ? ORDER BY started_at DESC, id DESC LIMIT 60',
+            [$owner->getId()->toBinary(), RackKind::Tries->value],
+        );
+        $racks = [];
+        foreach ($rows as $row) {
+            $rack = \is_string($row) ? RackFile::parse($row)->rack : null;
+            if (null !== $rack && \count($rack->objectBalls()) > 1 && \count($racks) < $most && !\in_array($rack->layout, array_map(
+                static fn (Rack $other): Layout => $other->layout,
+                $racks,
+            ), false)) {
+                $racks[] = $rack;
+            }
+        }
+
+        return $racks;
+    }
+
+    /** All racks and shots with what records count, and no more: positions and strokes are left out, but for breaks. */
+    public function counted(Account $owner): Log
+    {
+        $id = $owner->getId()->toBinary();
+        $connection = $this->manager->getConnection();
+        $shots = [];
+        /** @var iterable<array{string, string, int|null, int, int|null, string|null}> $rows */
+        $rows = $connection->iterateNumeric(
+            'SELECT s.rack_id, s.kind, s.is_made, s.is_foul, s.has_position, IF(s.kind = ?, s.entry, NULL) FROM shot s WHERE s.owner_id = ? ORDER BY s.rack_id, s.number',
+            [ShotKind::Break->value, $id],
+        );
+        foreach ($rows as [$rack, $kind, $isMade, $isFoul, $position, $entry]) {
+            $shots[$rack][] = self::light($kind, $isMade, (bool) $isFoul, $position, $entry);
+        }
+        $outings = [];
+        /** @var iterable<array{id: string, game: string, kind: string, ended_by: string|null, balls: int|null, racks: int|null, played_on: string}> $rows */
+        $rows = $connection->iterateAssociative(
+            'SELECT r.id, r.game, r.kind, r.ended_by, r.balls, r.racks, o.played_on FROM shot_rack r JOIN outing o ON o.id = r.outing_id'
+            .' WHERE r.owner_id = ? AND r.deleted_at IS NULL ORDER BY o.played_on, r.started_at, r.id',
+            [$id],
+        );
+        foreach ($rows as $row) {
+            $outings[$row['played_on']][] = new LoggedRack(
+                '',
+                Game::from($row['game']),
+                RackKind::from($row['kind']),
+                Layout::empty(),
+                BallInHand::None,
+                null === $row['ended_by'] ? null : RackResult::from($row['ended_by']),
+                $shots[$row['id']] ?? [],
+                $row['balls'],
+                $row['racks'],
+            );
+        }
+
+        return new Log(new ExecutionErrors(), array_map(
+            static fn (string $day, array $racks): Outing => new Outing('', new \DateTimeImmutable($day), '', '', new Equipment(), $racks),
+            array_keys($outings),
+            $outings,
+        ));
+    }
+
+    private static function light(string $kind, mixed $isMade, bool $isFoul, mixed $position, mixed $entry): LoggedShot
+    {
+        if (\is_string($entry)) {
+            $document = json_decode($entry, true, 32);
+            try {
+                return LogFile::readShot(\is_array($document) ? $document : [], new Equipment());
+            } catch (InvalidFile) {
+                // Counted without what fell.
+            }
+        }
+        $result = new ShotResult(
+            null === $isMade ? null : (bool) $isMade, null, false, null, $isFoul, false,
+            null === $position ? null : (bool) $position, Layout::empty(),
+        );
+
+        return new LoggedShot(
+            '', null, ShotKind::from($kind), new Equipment(), Layout::empty(), null, null, null, null, null, null, null, null, $result,
+        );
+    }
+
+    /** @param list<LoggedRack> $racks */
+    private static function outing(OutingEntity $outing, Equipment $equipment, array $racks): Outing
+    {
+        return new Outing((string) $outing->getId(), $outing->getPlayedOn(), $outing->getPlace(), $outing->getNotes(), $equipment, $racks);
+    }
+
+    /** @param list<ShotRack> $racks */
+    private function prior(array $racks): ExecutionErrors
+    {
+        return [] === $racks ? new ExecutionErrors() : self::preset($racks[\count($racks) - 1]->getStart()->player);
+    }
+
+    /** What a fit starts from: never an earlier fit, or the same shots would count again and again. */
+    private static function preset(ExecutionErrors $player): ExecutionErrors
+    {
+        $nearest = new ExecutionErrors();
+        $least = \INF;
+        foreach (ExecutionErrors::PRESETS as $numbers) {
+            $preset = new ExecutionErrors(...$numbers);
+            $off = abs(log($preset->aim / max(1e-4, $player->aim))) + abs(log($preset->speed / max(1e-4, $player->speed)));
+            if ($off < $least) {
+                [$nearest, $least] = [$preset, $off];
+            }
+        }
+
+        return $nearest;
+    }
+
+    /**
+     * One of those known already where it is the same: what is worked out for a table is worked out once.
+     *
+     * @param array<string, Equipment> $known
+     */
+    private function same(array $known, Equipment $equipment): Equipment
+    {
+        foreach ($known as $other) {
+            if ($other == $equipment) {
+                return $other;
+            }
+        }
+
+        return $equipment;
+    }
+}

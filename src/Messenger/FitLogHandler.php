@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Messenger;
+
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Log\LogReader;
+use ZigLane\App\Message\FitLog;
+use ZigLane\App\Repository\LogFits;
+use ZigLane\Core\Fit\LogFitter;
+use ZigLane\Core\Format\FitFile;
+use ZigLane\Core\Plan\Gains;
+
+/** Fits a player's errors to his log, and says how far it is. */
+#[AsMessageHandler]
+final readonly class FitLogHandler
+{
+    /** The latest shots that are read; a fit uses no more. */
+    private const MOST = 2000;
+
+    /** Racks that are rehearsed for what is worth practising, and the share of the work before that. */
+    private const RACKS = 5;
+    private const FITTING = 0.6;
+
+    public function __construct(private LogFits $fits, private LogReader $log)
+    {
+    }
+
+    public function __invoke(FitLog $message): void
+    {
+        $id = Uuid::fromString($message->fitId);
+        $job = $this->fits->find($id);
+        if (null === $job || null !== $job->getEndedAt()) {
+            return;
+        }
+        $log = $this->log->latest($job->getOwner(), self::MOST);
+        if ([] === $log->shots()) {
+            $this->fits->finish($id, null);
+
+            return;
+        }
+        $told = 0.0;
+        $tell = function (float $share) use ($id, &$told): void {
+            if ($share > $told + 0.02) {
+                $told = $share;
+                $this->fits->progress($id, $share);
+            }
+        };
+        $fit = LogFitter::of($log, 1, $job->getHalfLife(), static fn (float $share) => $tell(self::FITTING * $share));
+        $answer = FitFile::toArray($fit);
+        $gains = Gains::of(
+            $this->log->recentRacks($job->getOwner(), self::RACKS),
+            FitFile::player($answer),
+            progress: static fn (float $share) => $tell(self::FITTING + (1 - self::FITTING) * $share),
+        );
+        $this->fits->finish($id, $answer + ['gains' => $gains]);
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Repository;
+
+use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\Persistence\ManagerRegistry;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\LogFitJob;
+
+/**
+ * Fits of logs, and what a worker does to them: each change is a statement of its own.
+ *
+ * @extends ServiceEntityRepository<LogFitJob>
+ */
+final class LogFits extends ServiceEntityRepository
+{
+    public function __construct(ManagerRegistry $registry, private readonly ClockInterface $clock)
+    {
+        parent::__construct($registry, LogFitJob::class);
+    }
+
+    public function latest(Account $owner): ?LogFitJob
+    {
+        return $this->findOneBy(['owner' => $owner], ['id' => 'DESC']);
+    }
+
+    /** The latest that has an answer. */
+    public function latestDone(Account $owner): ?LogFitJob
+    {
+        $fit = $this->createQueryBuilder('f')
+            ->where('f.owner = :owner AND f.answer IS NOT NULL')
+            ->setParameter('owner', $owner->getId(), 'uuid')
+            ->orderBy('f.id', 'DESC')
+            ->setMaxResults(1)
+            ->getQuery()
+            ->getOneOrNullResult();
+
+        return $fit instanceof LogFitJob ? $fit : null;
+    }
+
+    public function progress(Uuid $id, float $share): void
+    {
+        $this->getEntityManager()->getConnection()->executeStatement(
+            'UPDATE log_fit SET progress = ? WHERE id = ? AND ended_at IS NULL',
+            [round($share, 3), $id->toBinary()],
+        );
+    }
+
+    /** @param array<mixed>|null $answer null: there was nothing to learn from */
+    public function finish(Uuid $id, ?array $answer): void
+    {
+        $this->getEntityManager()->getConnection()->executeStatement(
+            'UPDATE log_fit SET progress = 1, answer = ?, ended_at = ? WHERE id = ? AND ended_at IS NULL',
+            [
+                null === $answer ? null : json_encode($answer, \JSON_THROW_ON_ERROR),
+                $this->clock->now()->format('Y-m-d H:i:s'), $id->toBinary(),
+            ],
+        );
+    }
+}
