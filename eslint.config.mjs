@@ -2,7 +2,7 @@ import js from '@eslint/js';
 import globals from 'globals';
 
 export default [
-    { ignores: ['node_modules/', '**/node_modules/', 'public/', 'var/', 'vendor/', 'tools/symfony/'] },
+    { ignores: ['node_modules/', '**/node_modules/', 'public/assets/', 'var/', 'vendor/', 'tools/symfony/'] },
     js.configs.recommended,
     {
         files: ['assets/**/*.js'],
@@ -16,5 +16,6 @@ export default [
             'max-len': ['error', { code: 140 }],
         },
     },
+    { files: ['public/*.js'], languageOptions: { sourceType: 'script', globals: globals.serviceworker } },
     { files: ['**/*.mjs'], languageOptions: { sourceType: 'module', globals: globals.node } },
 ];

@@ -45,5 +45,10 @@ export async function send(rack, url, token) {
     }
     const words = new DOMParser().parseFromString(html, 'text/html').body.textContent.trim().replace(/\s+/g, ' ');
 
-    return { refused: response.redirected || response.status === 401 ? 'You are signed out. Sign in again in another window: what you entered waits here.' : words, status: response.status };
+    const isOut = response.redirected || response.status === 401;
+
+    return {
+        refused: isOut ? 'You are signed out. Sign in again in another window: what you entered waits here.' : words,
+        status: response.status,
+    };
 }

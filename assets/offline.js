@@ -7,7 +7,9 @@ export async function keepOffline() {
     try {
         await navigator.serviceWorker.register('/table-worker.js', { scope: '/racks/' });
         const { active } = await navigator.serviceWorker.ready;
-        const parts = performance.getEntriesByType('resource').map(({ name }) => name).filter((name) => new URL(name).pathname.startsWith('/assets/'));
+        const parts = performance.getEntriesByType('resource')
+            .map(({ name }) => name)
+            .filter((name) => new URL(name).pathname.startsWith('/assets/'));
         active?.postMessage({ keep: [window.location.href, ...new Set(parts)] });
     } catch {
         // A browser that does not allow it: entries still wait in this page.

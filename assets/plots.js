@@ -24,7 +24,14 @@ const intervals = (low, high) => (plot) => {
     ctx.restore();
 };
 
-const axis = (label) => ({ stroke: colour('--ink'), grid: { stroke: colour('--grid') }, ticks: { stroke: colour('--line') }, label, font: '14px sans-serif', labelFont: '14px sans-serif' });
+const axis = (label) => ({
+    stroke: colour('--ink'),
+    grid: { stroke: colour('--grid') },
+    ticks: { stroke: colour('--line') },
+    label,
+    font: '14px sans-serif',
+    labelFont: '14px sans-serif',
+});
 
 const drawn = [];
 
@@ -39,7 +46,12 @@ function draw(box) {
     const [y, low, high] = isGains
         ? [0, 1, 2].map((k) => list.map(({ values }) => values[k]))
         : [1, 2, 3].map((k) => list.map(({ values }) => values[k]));
-    const points = { label: isGains ? 'points of run-out' : 'came off', stroke: colour('--mark'), paths: () => null, points: { show: true, size: 11, fill: colour('--mark') } };
+    const points = {
+        label: isGains ? 'points of run-out' : 'came off',
+        stroke: colour('--mark'),
+        paths: () => null,
+        points: { show: true, size: 11, fill: colour('--mark') },
+    };
     const line = { label: 'as stated', stroke: colour('--ink-soft'), dash: [8, 6], points: { show: false } };
     const options = {
         width: box.clientWidth, height: 260, legend: { show: false }, cursor: { show: false },

@@ -102,12 +102,23 @@ export function watchShoot() {
         missed: () => {
             begin({});
             const planned = leg();
-            const cut = (side) => (!planned || planned.isStraight ? '' : (planned.cutsLeft === (side === 'left') ? 'overcut' : 'undercut'));
+            const cut = (side) => {
+                if (!planned || planned.isStraight) {
+                    return '';
+                }
+                return planned.cutsLeft === (side === 'left') ? 'overcut' : 'undercut';
+            };
             find('[data-left]').textContent = cut('left');
             find('[data-right]').textContent = cut('right');
             stage('missed');
         },
-        scratch: () => { begin({ scratch: true, foul: true }); delete shot.after.cue; table.take('cue'); spotStage('Which balls moved?'); offerNone(); },
+        scratch: () => {
+            begin({ scratch: true, foul: true });
+            delete shot.after.cue;
+            table.take('cue');
+            spotStage('Which balls moved?');
+            offerNone();
+        },
         foul: () => { begin({ foul: true }); spotStage(); },
         miscue: () => { begin({ miscue: true }); spotStage(); },
         safety: () => { begin({ kind: 'safety', made: null, ball: null, pocket: null, plan: null, leg: null }); spotStage(); },
@@ -126,9 +137,23 @@ export function watchShoot() {
             shot.after.cue = spot;
         }
         const entry = {
-            id: crypto.randomUUID(), previous: state.previous, at: new Date().toISOString(), kind: shot.kind, ball: shot.ball, pocket: shot.pocket,
-            plan: shot.plan, leg: shot.leg, tip: shot.tip ?? null, lengths: shot.lengths ?? null, cue: state.inHand ? state.place : null,
-            made: shot.made, missed: shot.missed, scratch: shot.scratch, foul: shot.foul, miscue: shot.miscue, after: shot.after,
+            id: crypto.randomUUID(),
+            previous: state.previous,
+            at: new Date().toISOString(),
+            kind: shot.kind,
+            ball: shot.ball,
+            pocket: shot.pocket,
+            plan: shot.plan,
+            leg: shot.leg,
+            tip: shot.tip ?? null,
+            lengths: shot.lengths ?? null,
+            cue: state.inHand ? state.place : null,
+            made: shot.made,
+            missed: shot.missed,
+            scratch: shot.scratch,
+            foul: shot.foul,
+            miscue: shot.miscue,
+            after: shot.after,
         };
         keep(state.rack, entry);
         show(entry);
@@ -199,7 +224,8 @@ export function watchShoot() {
         if (answer.refused) {
             refused(answer);
         } else if (waiting > 0) {
-            network(`No connection: ${waiting} ${waiting === 1 ? 'shot waits' : 'shots wait'} here and will be sent. Nothing is planned again until then.`);
+            const shots = waiting === 1 ? '1 shot waits' : `${waiting} shots wait`;
+            network(`No connection: ${shots} here and will be sent. Nothing is planned again until then.`);
             window.setTimeout(flush, AGAIN);
         } else {
             network(null);
@@ -237,7 +263,8 @@ export function watchShoot() {
         window.clearTimeout(looking);
         if (board().dataset.stage === 'aim' && state.isPlanning && kept(state.rack).length === 0) {
             try {
-                const response = await fetch(`${board().dataset.board}?number=${state.number}&drawn=${state.drawn}`, { headers: { 'HX-Request': 'true' } });
+                const known = `number=${state.number}&drawn=${state.drawn}`;
+                const response = await fetch(`${board().dataset.board}?${known}`, { headers: { 'HX-Request': 'true' } });
                 if (response.status === 200 && !response.redirected && board().dataset.stage === 'aim' && !isSending) {
                     take(await response.text());
 

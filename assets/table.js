@@ -27,7 +27,8 @@ export function watchTable({ board, mayMove, mayTap, moved, tapped, typed }) {
         const within = (value, most) => Math.min(most - radius, Math.max(radius, value));
         let spot = [within(wished[0], 8), within(wished[1], 4)];
         for (let round = 0; round < 40; round += 1) {
-            const near = Object.entries(spots).find(([other, at]) => other !== name && Math.hypot(spot[0] - at[0], spot[1] - at[1]) < 2 * radius - 1e-9);
+            const near = Object.entries(spots)
+                .find(([other, at]) => other !== name && Math.hypot(spot[0] - at[0], spot[1] - at[1]) < 2 * radius - 1e-9);
             if (!near) {
                 break;
             }

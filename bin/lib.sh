@@ -164,7 +164,7 @@ stop_worker() { local n; for n in $(seq "$WORKERS"); do end "$RUN/worker$n.pid" 
 stop_database() { end "$RUN/mariadb.pid" "$STATE/mariadb"; }
 stop_all() { stop_worker; stop_web; stop_database; }
 
-code_files() { find core src config templates assets migrations public/index.php importmap.php composer.json package-lock.json .env -type f | LC_ALL=C sort; }
+code_files() { find core src config templates assets migrations public/index.php public/table-worker.js importmap.php composer.json package-lock.json .env -type f | LC_ALL=C sort; }
 code_stamp() { code_files | tr '\n' '\0' | xargs -0 cat | sha256sum | cut -c1-64; }
 
 # The application as it will run: cache and preload list, assets, migrations. Nothing when the code has not changed.

@@ -74,7 +74,7 @@ final class AccountController extends AbstractController
             throw Refused::because('tipUnit');
         }
         $account->countTipsIn($unit);
-        $account->chalkEvery(max(0, min(20, $request->request->getInt('chalk', $account->getChalkEvery()))));
+        $account->remindToChalk(max(0, min(20, $request->request->getInt('chalk', $account->getChalkEvery()))));
         $manager->flush();
         // Back to where it was chosen; never to another site.
         $back = $request->request->getString('back');

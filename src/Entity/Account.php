@@ -125,7 +125,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->chalkEvery;
     }
 
-    public function chalkEvery(int $shots): void
+    public function remindToChalk(int $shots): void
     {
         $this->chalkEvery = $shots;
     }

@@ -113,7 +113,10 @@ class Shot
         $this->cut = $features->cut;
         $this->speed = $features->speed;
         $this->groups = self::groups($shot, $features);
-        $this->entry = LogFile::shotArray($shot);
+        // As it will come back from the database: empty layouts are lists there.
+        $entry = json_decode(json_encode(LogFile::shotArray($shot), \JSON_THROW_ON_ERROR), true, 32, \JSON_THROW_ON_ERROR);
+        \assert(\is_array($entry));
+        $this->entry = $entry;
     }
 
     private static function groups(LoggedShot $shot, ShotFeatures $features): int

@@ -137,7 +137,7 @@ class ShotRack
     }
 
     /** Ended, or with null taken up again. */
-    public function end(?RackResult $end): void
+    public function endBy(?RackResult $end): void
     {
         $this->end = $end;
     }

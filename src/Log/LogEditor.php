@@ -103,7 +103,7 @@ final readonly class LogEditor
             $this->manager->persist(new Shot($entry->id, $rack, \count($shots) + 1, $shot, $this->clock->now()));
             if (RackKind::Tries !== $rack->getKind()) {
                 $rack->lies($next->rack);
-                $rack->end($next->isOver ? $next->end : null);
+                $rack->endBy($next->isOver ? $next->end : null);
             }
 
             return true;
@@ -120,7 +120,7 @@ final readonly class LogEditor
                 return;
             }
             $this->manager->remove($last);
-            $rack->end(null);
+            $rack->endBy(null);
             if (RackKind::Tries !== $rack->getKind()) {
                 $rack->lies($this->replayed($rack, $shots));
             }
@@ -130,7 +130,7 @@ final readonly class LogEditor
     /** The rack is over for the player; null takes it up again. */
     public function end(ShotRack $rack, ?RackResult $end): void
     {
-        $this->changed($rack, static fn () => $rack->end($end));
+        $this->changed($rack, static fn () => $rack->endBy($end));
     }
 
     /** Only the result of a rack or run: as much as the player has patience for. */
@@ -138,7 +138,7 @@ final readonly class LogEditor
     {
         $shotRack = $this->begin($owner, $id, $rack, RackKind::Practice);
         $shotRack->count($balls, $racks);
-        $shotRack->end($end ?? RackResult::Left);
+        $shotRack->endBy($end ?? RackResult::Left);
         $this->manager->flush();
 
         return $shotRack;

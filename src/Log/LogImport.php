@@ -84,7 +84,7 @@ final readonly class LogImport
         }
         $first = $rack->shots[0] ?? null;
         $made = new ShotRack($id, $owner, $into, null, $rack->kind, $start, $first->at ?? $outing->date);
-        $made->end($rack->end);
+        $made->endBy($rack->end);
         $made->count($rack->balls, $rack->racks);
         $this->manager->persist($made);
 

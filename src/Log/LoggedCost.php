@@ -61,9 +61,9 @@ final readonly class LoggedCost
         );
     }
 
-    /** All that was lost. */
+    /** All that was lost; below nought: gained. */
     public function lost(): float
     {
-        return $this->best - $this->after;
+        return $this->decision + $this->execution;
     }
 }

@@ -80,7 +80,7 @@ final readonly class TableView
     }
 
     /** Balls made in a row since the last miss. */
-    public function run(): int
+    public function inARow(): int
     {
         $run = 0;
         foreach (array_reverse($this->shots) as $shot) {
