@@ -12,6 +12,7 @@ const rows = (name) => [...document.querySelectorAll(`[data-plot-rows="${name}"]
 const intervals = (low, high) => (plot) => {
     const { ctx } = plot;
     ctx.save();
+    ctx.setLineDash([]);
     ctx.strokeStyle = colour('--mark');
     ctx.lineWidth = 2 * devicePixelRatio;
     plot.data[0].forEach((x, i) => {

@@ -19,7 +19,7 @@ final readonly class Likelihood
 
     /** Deviations by which strokes are thinned out, beside those found; and how many are kept. */
     private const ABOUT = 1.5;
-    private const COUNTING = 80;
+    private const COUNTING = 120;
 
     /** @var list<float> the prior's middle */
     public array $start;

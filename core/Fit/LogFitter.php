@@ -62,7 +62,13 @@ final class LogFitter
 
         $covariance = self::covariance($hessian, $likelihood->noise($at));
 
-        return self::fit(\count($shots), \count($draws), Posterior::of($likelihood, $at, $covariance, $seed), $base, $prior);
+        return self::fit(
+            \count($shots),
+            \count($draws),
+            Posterior::of($likelihood, $at, $covariance, self::inverse($hessian), $seed),
+            $base,
+            $prior,
+        );
     }
 
     /**

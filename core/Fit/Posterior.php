@@ -20,6 +20,8 @@ final class Posterior
     private const MANY = 300;
     /** Steps, shots times steps at the most, and steps before they count. */
     private const STEPS = 2400;
+    /** By how much intervals are widened beside that, so that they hold what they should (measured: docs/log.md). */
+    private const WIDER = 1.25;
     private const WORK = 200_000;
     private const BURNT = 300;
     /** The share of steps taken that is aimed at while the walk finds its stride (Roberts and Rosenthal, Stat. Sci. 16, 2001). */
@@ -27,13 +29,18 @@ final class Posterior
 
     /**
      * @param list<float>       $top
-     * @param list<list<float>> $covariance at the top
+     * @param list<list<float>> $covariance at the top, with what the noise of the draws moves it by
+     * @param list<list<float>> $sure       the same as if there were none
      *
      * @return list<array{float, float, float}> of each parameter the middle and the ends of its 90 percent interval
      */
-    public static function of(Likelihood $likelihood, array $top, array $covariance, int $seed): array
+    public static function of(Likelihood $likelihood, array $top, array $covariance, array $sure, int $seed): array
     {
-        $spread = array_map(static fn (int $k): float => \sqrt(max(0.0, $covariance[$k][$k])), array_keys($top));
+        $spread = array_map(static fn (int $k): float => self::WIDER * \sqrt(max(0.0, $covariance[$k][$k])), array_keys($top));
+        $stretch = array_map(
+            static fn (int $k): float => self::WIDER * \sqrt(max(1.0, $covariance[$k][$k] / max(1e-18, $sure[$k][$k]))),
+            array_keys($top),
+        );
         if (\count($likelihood->draws) > self::MANY) {
             return array_map(
                 static fn (float $middle, float $error): array => [
@@ -45,12 +52,14 @@ final class Posterior
         }
         $walk = self::walk($likelihood->thinned($top), $top, $covariance, new Randomness(3 * $seed + 1));
 
-        return array_map(static function (int $k) use ($walk): array {
+        return array_map(static function (int $k) use ($walk, $stretch): array {
             $values = array_column($walk, $k);
             sort($values);
             $at = static fn (float $share): float => $values[(int) round($share * (\count($values) - 1))];
 
-            return [$at(0.5), $at(0.05), $at(0.95)];
+            $middle = $at(0.5);
+
+            return [$middle, $middle + $stretch[$k] * ($at(0.05) - $middle), $middle + $stretch[$k] * ($at(0.95) - $middle)];
         }, array_keys($top));
     }
 

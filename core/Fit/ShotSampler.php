@@ -39,7 +39,9 @@ final class ShotSampler
     private const SIDE_TOLD = 0.93;
     /** Parts in which strokes are drawn. */
     private const PARTS = 4;
-    /** Draws that must agree with a spot for the shape of the next proposal, and for the likelihood; and how much coarser spots are taken. */
+    /**
+     * Draws that must agree with a spot for the shape of the next proposal, and for the likelihood; and how much coarser spots are taken.
+     */
     private const SHAPED = 6.0;
     private const TELLING = 12.0;
     private const COARSER = [1.0, 1.5, 2.2, 3.3, 5.0, 7.5];
@@ -115,13 +117,14 @@ final class ShotSampler
     }
 
     /**
-     * Draws with the likelihood of what was noted divided by the density that they were drawn from. Where too few agree with a spot, as after
-     * many cushions, it is taken to be noted less exactly, until enough do: a few that agree by chance would say more than they know.
+     * Draws with the likelihood of what was noted divided by the density that they were drawn from. Where too few agree with a spot, as
+     * after many cushions, it is taken to be noted less exactly, until enough do: a few that agree by chance would say more than they know.
      *
-     * @param list<array{array{float, float, float, float}, float, float|null}> $draws    errors, likelihood without the spot, and the square
-     *                                                                                    of the distance from it
+     * @param list<array{array{float, float, float, float}, float, float|null}> $draws    errors, likelihood without the spot, and the
+     *                                                                                    square of the distance from it
      * @param non-empty-list<array{Proposal, int}>                              $parts
-     * @param Proposal|null                                                     $as       as if they all came from this one; null: as they are
+     * @param Proposal|null                                                     $as       as if they all came from this one; null: as they
+     *                                                                                    are
      * @param float                                                             $measured metres
      * @param float                                                             $enough   draws that must count (Kish's effective number)
      *

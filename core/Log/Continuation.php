@@ -56,7 +56,13 @@ final readonly class Continuation
         $goesOn = !$isFoul && ShotKind::Safety !== $kind
             && (true === $result->isMade || ([] !== $gone && (ShotKind::Break === $kind || self::anyCounts($before))));
         $group = $before->group;
-        if (Game::EightBall === $game && $goesOn && null !== $called && ShotKind::Break !== $kind && Group::Open === ($group ?? Group::Open)) {
+        if (
+            Game::EightBall === $game
+            && $goesOn
+            && null !== $called
+            && ShotKind::Break !== $kind
+            && Group::Open === ($group ?? Group::Open)
+        ) {
             $group = Group::Solids->has($called) ? Group::Solids : (Group::Stripes->has($called) ? Group::Stripes : $group);
         }
         [$after, $inHand] = self::cueBall($game, $after, $isFoul, $goesOn, $before);

@@ -12,12 +12,19 @@ use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
 use Symfony\Component\Console\Output\OutputInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\LogFitJob;
+use ZigLane\App\Entity\ShotRack;
+use ZigLane\App\Log\LogImport;
+use ZigLane\App\Message\CostRack;
+use ZigLane\App\Message\FitLog;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\Planner;
 use ZigLane\App\Sheet\PlanRequest;
 use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\RackFile;
 
 /** Loads the demo player and the racks in demo/, where the demo is switched on; does nothing when they are there. */
@@ -29,6 +36,8 @@ final class DemoCommand extends Command
         private readonly EntityManagerInterface $manager,
         private readonly SheetEditor $editor,
         private readonly Planner $planner,
+        private readonly LogImport $import,
+        private readonly MessageBusInterface $bus,
         private readonly ClockInterface $clock,
         private readonly bool $demo,
         #[Autowire('%kernel.project_dir%/demo')]
@@ -64,8 +73,25 @@ final class DemoCommand extends Command
                 $this->planner->ask($sheet, new PlanRequest());
             }
         }
+        $this->import->take($player, LogFile::parse((string) file_get_contents($this->folder.'/player.log.json')));
+        if (true === $input->getOption('plan')) {
+            $this->work($player);
+        }
         $output->writeln('The demo player and the demo racks are loaded.');
 
         return Command::SUCCESS;
+    }
+
+    /** His errors are found in his log, and what the shots of his last rack cost, so that these pages show something true. */
+    private function work(Account $player): void
+    {
+        $fit = new LogFitJob($player, $player->getHalfLife(), $this->clock->now());
+        $this->manager->persist($fit);
+        $this->manager->flush();
+        $this->bus->dispatch(new FitLog((string) $fit->getId(), (string) $player->getId()));
+        $racks = $this->manager->getRepository(ShotRack::class)->findBy(['owner' => $player], ['startedAt' => 'DESC'], 1);
+        foreach ($racks as $rack) {
+            $this->bus->dispatch(new CostRack((string) $rack->getId(), (string) $player->getId()));
+        }
     }
 }

@@ -71,7 +71,10 @@ final class LogController extends AbstractController
         if (null === $game || !Uuid::isValid($id)) {
             return $this->page($request, $account, [new Fault('', new Fact('refused.entry'))]);
         }
-        $count = static fn (string $field): ?int => '' === trim($input->getString($field)) ? null : max(0, min(9999, $input->getInt($field)));
+        $count = static fn (string $field): ?int => '' === trim($input->getString($field)) ? null : max(
+            0,
+            min(9999, $input->getInt($field)),
+        );
         $editor->result(
             $account,
             Uuid::fromString($id),

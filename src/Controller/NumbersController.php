@@ -53,8 +53,9 @@ final class NumbersController extends AbstractController
 
     #[Route('/numbers/fit', name: 'numbers_fit_ask', methods: ['POST'])]
     #[IsCsrfTokenValid('numbers')]
-    public function ask(#[CurrentUser] Account $account, EntityManagerInterface $manager, MessageBusInterface $bus, ClockInterface $clock): Response
-    {
+    public function ask(
+        #[CurrentUser] Account $account, EntityManagerInterface $manager, MessageBusInterface $bus, ClockInterface $clock,
+    ): Response {
         $last = $this->fits->latest($account);
         // One at a time.
         if (null === $last || null !== $last->getEndedAt() || $last->getCreatedAt() < $clock->now()->modify('-10 minutes')) {
@@ -78,7 +79,10 @@ final class NumbersController extends AbstractController
             max(0, min(self::MOST_DAYS, $request->request->getInt('half_life', $account->getHalfLife()))),
         );
         $manager->flush();
-        $this->addFlash('notice', $account->usesLog() ? 'Plans use the errors of your log once it says enough.' : 'Plans use the errors of each sheet.');
+        $this->addFlash(
+            'notice',
+            $account->usesLog() ? 'Plans use the errors of your log once it says enough.' : 'Plans use the errors of each sheet.',
+        );
 
         return $this->redirectToRoute('numbers', [], Response::HTTP_SEE_OTHER);
     }

@@ -27,7 +27,9 @@ final readonly class ReviewDrawing
         $this->table = new TableDrawing($view->before(), $upright);
         $projection = $this->table->projection;
         $outcome = $view->meant();
-        $meant = null === $outcome ? '' : 'M'.implode('L', array_map($projection->text(...), $outcome->trajectory(Ball::Cue)->points(self::TRUE)));
+        $meant = null === $outcome
+            ? ''
+            : 'M'.implode('L', array_map($projection->text(...), $outcome->trajectory(Ball::Cue)->points(self::TRUE)));
         $landing = $shot->landing ?? (true === $outcome?->final->has(Ball::Cue) ? $outcome->final->spot(Ball::Cue) : null);
         $this->meant = $meant;
         $this->landing = null === $landing ? null : $projection->point($landing);

@@ -69,7 +69,8 @@ class PlanJob
      * @param list<ShotChoice>                                                                   $legs        that are locked
      * @param ShotRack|null                                                                      $shotRack    the rack at the table that
      *                                                                                                        it is for; else a sheet
-     * @param int|null                                                                           $afterShots  of that rack, so many were shot
+     * @param int|null                                                                           $afterShots  of that rack, so many were
+     *                                                                                                        shot
      */
     public function __construct(
         #[ORM\ManyToOne]

@@ -96,7 +96,8 @@ final readonly class LogPage
 
     private static function isDay(string $day): bool
     {
-        return 1 === preg_match('/^\d{4}-\d{2}-\d{2}$/D', $day) && checkdate((int) substr($day, 5, 2), (int) substr($day, 8, 2), (int) substr($day, 0, 4));
+        return 1 === preg_match('/^\d{4}-\d{2}-\d{2}$/D', $day)
+            && checkdate((int) substr($day, 5, 2), (int) substr($day, 8, 2), (int) substr($day, 0, 4));
     }
 
     /**
@@ -106,8 +107,13 @@ final readonly class LogPage
      */
     private static function row(array $row): array
     {
-        /** @var array{id: string, rack_id: string, number: int, shot_at: string, game: string, kind: string, ball: string|null, pocket: string|null, place: string} $row */
-        $float = static fn (string $field): ?float => isset($row[$field]) ? (float) $row[$field] : null;
+        /**
+         * @var array{
+         *     id: string, rack_id: string, number: int, shot_at: string, game: string, kind: string, ball: string|null,
+         *     pocket: string|null, place: string
+         * } $row
+         */
+        $float = static fn (string $field): ?float => is_numeric($row[$field] ?? null) ? (float) $row[$field] : null;
         $bool = static fn (string $field): ?bool => isset($row[$field]) ? (bool) $row[$field] : null;
 
         return [

@@ -39,7 +39,9 @@ final readonly class LogReader
     {
         /** @var list<ShotRack> $racks */
         $racks = $this->manager->createQuery(
-            'SELECT r, o FROM '.ShotRack::class.' r JOIN r.outing o WHERE r.owner = :owner AND r.deletedAt IS NULL ORDER BY o.playedOn, o.id, r.startedAt, r.id',
+            'SELECT r, o FROM '
+                .ShotRack::class
+                .' r JOIN r.outing o WHERE r.owner = :owner AND r.deletedAt IS NULL ORDER BY o.playedOn, o.id, r.startedAt, r.id',
         )->setParameter('owner', $owner->getId(), 'uuid')->getResult();
         /** @var list<Shot> $shots */
         $shots = $this->manager->createQuery(
@@ -140,7 +142,11 @@ final readonly class LogReader
             $shots[$rack][] = self::light($kind, $isMade, (bool) $isFoul, $position, $entry);
         }
         $outings = [];
-        /** @var iterable<array{id: string, game: string, kind: string, ended_by: string|null, balls: int|null, racks: int|null, played_on: string}> $rows */
+        /**
+         * @var iterable<array{
+         *     id: string, game: string, kind: string, ended_by: string|null, balls: int|null, racks: int|null, played_on: string
+         * }> $rows
+         */
         $rows = $connection->iterateAssociative(
             'SELECT r.id, r.game, r.kind, r.ended_by, r.balls, r.racks, o.played_on FROM shot_rack r JOIN outing o ON o.id = r.outing_id'
             .' WHERE r.owner_id = ? AND r.deleted_at IS NULL ORDER BY o.played_on, r.started_at, r.id',

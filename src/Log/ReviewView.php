@@ -146,6 +146,8 @@ final readonly class ReviewView
 
     private static function legal(Layout $layout, Rack $start): Layout
     {
-        return [] === Rack::faults($start->game, $layout->grained($start->equipment->table, Rack::GRAIN), $start->equipment) ? $layout : $start->layout;
+        return [] === Rack::faults($start->game, $layout->grained($start->equipment->table, Rack::GRAIN), $start->equipment)
+            ? $layout
+            : $start->layout;
     }
 }

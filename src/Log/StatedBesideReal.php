@@ -18,8 +18,11 @@ final readonly class StatedBesideReal
     }
 
     /**
-     * @return array{pots: Reliability, position: Reliability, guesses: Reliability, groups: list<array{ShotGroup, Reliability, Reliability}>}
-     *                                                                                                                                         of each kind the stated odds and the guesses
+     * Of each kind of shot the stated odds and the guesses.
+     *
+     * @return array{
+     *     pots: Reliability, position: Reliability, guesses: Reliability, groups: list<array{ShotGroup, Reliability, Reliability}>
+     * }
      */
     public function of(Account $owner): array
     {

@@ -33,7 +33,8 @@ use ZigLane\Core\Shot\SolvedShot;
  *
  * @phpstan-type Tries array{
  *     rack: ShotRack, shot: SolvedShot|null, choice: ShotChoice|null, guess: float|null, make: float|null,
- *     counts: array<string, int>, count: int, made: array{float, array{float, float}}|null, position: array{float, array{float, float}}|null
+ *     counts: array<string, int>, count: int, made: array{float, array{float, float}}|null, position: array{float, array{float,
+ * float}}|null
  * }
  */
 final readonly class TriesEditor
@@ -41,8 +42,12 @@ final readonly class TriesEditor
     /** Simulated tries behind the odds. */
     private const SIMULATED = 400;
 
-    public function __construct(private EntityManagerInterface $manager, private ShotLog $log, private LogEditor $editor, private ClockInterface $clock)
-    {
+    public function __construct(
+        private EntityManagerInterface $manager,
+        private ShotLog $log,
+        private LogEditor $editor,
+        private ClockInterface $clock,
+    ) {
     }
 
     /** Tries of the shot that the sheet keeps. */
@@ -118,7 +123,9 @@ final readonly class TriesEditor
         $shot = null;
         try {
             $start = $rack->getStart();
-            $shot = null === $choice || !$start->layout->has(Ball::Cue) ? null : (new ShotSolver($start->equipment))->solve($start->layout, $choice);
+            $shot = null === $choice || !$start->layout->has(Ball::Cue)
+                ? null
+                : (new ShotSolver($start->equipment))->solve($start->layout, $choice);
         } catch (CoreError) {
             // Drawn without its route.
         }
@@ -130,7 +137,13 @@ final readonly class TriesEditor
         $share = static fn (int $hits): ?array => 0 === $count ? null : [$hits / $count, Trials::interval($hits, $count)];
 
         return [
-            'rack' => $rack, 'shot' => $shot, 'choice' => $choice, 'guess' => $guess, 'make' => $make, 'counts' => $counts, 'count' => $count,
+            'rack' => $rack,
+            'shot' => $shot,
+            'choice' => $choice,
+            'guess' => $guess,
+            'make' => $make,
+            'counts' => $counts,
+            'count' => $count,
             'made' => $share($counts['position'] + $counts['made']), 'position' => $share($counts['position']),
         ];
     }

@@ -27,8 +27,8 @@ use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 
 /**
- * What each shot of a rack cost, from the last to the first: the best from there less the stroke that was chosen, and that less what came of
- * it. Written down after every shot, so that the page can show how far it is.
+ * What each shot of a rack cost, from the last to the first: the best from there less the stroke that was chosen, and that less what came
+ * of it. Written down after every shot, so that the page can show how far it is.
  */
 #[AsMessageHandler]
 final readonly class CostRackHandler

@@ -68,7 +68,13 @@ final class ShotLog extends ServiceEntityRepository
     public function openRack(RackSheet $sheet): ?ShotRack
     {
         return $this->getEntityManager()->getRepository(ShotRack::class)->findOneBy(
-            ['sheet' => $sheet, 'owner' => $sheet->getOwner(), 'end' => null, 'deletedAt' => null, 'kind' => [RackKind::Practice, RackKind::Match]],
+            [
+                'sheet' => $sheet,
+                'owner' => $sheet->getOwner(),
+                'end' => null,
+                'deletedAt' => null,
+                'kind' => [RackKind::Practice, RackKind::Match],
+            ],
             ['startedAt' => 'DESC'],
         );
     }

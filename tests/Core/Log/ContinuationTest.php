@@ -46,7 +46,9 @@ final class ContinuationTest extends TestCase
         yield 'the 9 on a foul is spotted' => [Game::NineBall, [3, 9], 3, true, false, $usual, null];
         yield 'the 9 uncalled where it must be called' => [Game::NineBall, [3, 9], 3, true, false, new RuleOptions(callsNine: true), null];
         yield 'the 10 called early' => [Game::TenBall, [3, 10], 10, false, true, $usual, RackResult::Out];
-        yield 'the 10 called early where it must be last' => [Game::TenBall, [3, 10], 10, false, true, new RuleOptions(tenLast: true), null];
+        yield 'the 10 called early where it must be last' => [
+            Game::TenBall, [3, 10], 10, false, true, new RuleOptions(tenLast: true), null,
+        ];
         yield 'the 10 that was not called' => [Game::TenBall, [3, 10], 3, false, true, $usual, null];
         yield 'the 8 after the group' => [Game::EightBall, [8, 12], 8, false, true, $usual, RackResult::Out];
         yield 'the 8 before the group is through' => [Game::EightBall, [2, 8], 8, false, true, $usual, RackResult::Lost];
@@ -105,7 +107,11 @@ final class ContinuationTest extends TestCase
 
     public function testAnOpenTableBecomesThatOfTheBallThatWasMade(): void
     {
-        $rack = new Rack(Game::EightBall, Table::layout([0 => [0.6, 0.5], 3 => [1.8, 0.4], 8 => [1.2, 1.0], 11 => [2.0, 1.0]]), group: Group::Open);
+        $rack = new Rack(
+            Game::EightBall,
+            Table::layout([0 => [0.6, 0.5], 3 => [1.8, 0.4], 8 => [1.2, 1.0], 11 => [2.0, 1.0]]),
+            group: Group::Open,
+        );
         $next = Continuation::of(
             $rack,
             Ball::Eleven,
