@@ -17,6 +17,8 @@ export function watchShoot() {
     let state = null;
     let shot = null;
     let looking = 0;
+    // After so many shots the player said that he shoots on; better plans do not ask again.
+    let wentOn = -1;
 
     const notice = (html) => {
         const place = document.querySelector('#notice');
@@ -203,6 +205,9 @@ export function watchShoot() {
         if (fresh) {
             board().replaceWith(fresh);
             read();
+            if (fresh.dataset.stage === 'turn' && wentOn === state.number) {
+                fresh.dataset.stage = 'aim';
+            }
             keepOffline();
         }
     };
@@ -319,7 +324,9 @@ export function watchShoot() {
         } else if ('asPlanned' in dataset) {
             finish(shot.scratch ? null : leg().landing);
         } else if ('goOn' in dataset) {
+            wentOn = state.number;
             stage('aim');
+            look();
         } else if (dataset.endAs) {
             call(board().dataset.end, { end: dataset.endAs });
         } else if ('undoShot' in dataset) {

@@ -86,7 +86,7 @@ final class Version20261129040000 extends AbstractMigration
                 speed DOUBLE PRECISION DEFAULT NULL,
                 group_bits INT NOT NULL,
                 entry JSON NOT NULL,
-                number SMALLINT NOT NULL,
+                number INT NOT NULL,
                 owner_id BINARY(16) NOT NULL,
                 rack_id BINARY(16) NOT NULL,
                 INDEX IDX_AB0788BB7E3C61F9 (owner_id),

@@ -91,7 +91,7 @@ class Shot
         #[ORM\ManyToOne]
         #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
         private ShotRack $rack,
-        #[ORM\Column(type: Types::SMALLINT)]
+        #[ORM\Column]
         private int $number,
         LoggedShot $shot,
         \DateTimeImmutable $now,

@@ -47,12 +47,15 @@ final class PlanJobRepository extends ServiceEntityRepository
         return $this->findOneBy(['shotRack' => $rack, 'afterShots' => $afterShots], ['id' => 'DESC']);
     }
 
-    /** Stops whatever is still worked on for a rack at the table. */
+    /** Ends whatever is still worked on for a rack at the table, without another plan: the balls lie elsewhere by now. */
     public function stopAt(ShotRack $rack): void
     {
         $this->execute(
-            'UPDATE plan_job SET state = ? WHERE shot_rack_id = ? AND state IN (?, ?)',
-            [PlanState::Stopping->value, $rack->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value],
+            'UPDATE plan_job SET state = ?, ended_at = ? WHERE shot_rack_id = ? AND state IN (?, ?, ?)',
+            [
+                PlanState::Done->value, $this->time(), $rack->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value,
+                PlanState::Stopping->value,
+            ],
         );
     }
 
