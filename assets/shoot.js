@@ -68,6 +68,10 @@ export function watchShoot() {
 
     // ---- one shot
 
+    const guessed = () => {
+        const typed = find('[data-guess]')?.value.trim().replace(',', '.') ?? '';
+        return typed !== '' && Number.isFinite(Number(typed)) ? Number(typed) : null;
+    };
     const begin = (values) => {
         const planned = leg();
         const after = { ...state.balls };
@@ -76,7 +80,7 @@ export function watchShoot() {
         }
         shot = {
             plan: state.plan, leg: state.leg, ball: planned?.ball ?? null, pocket: planned?.pocket ?? null, kind: 'pot',
-            made: false, missed: null, scratch: null, foul: false, miscue: false, ...values, after,
+            guess: guessed(), made: false, missed: null, scratch: null, foul: false, miscue: false, ...values, after,
         };
         if (shot.made && shot.ball) {
             delete shot.after[shot.ball];
@@ -149,6 +153,7 @@ export function watchShoot() {
             leg: shot.leg,
             tip: shot.tip ?? null,
             lengths: shot.lengths ?? null,
+            guess: shot.guess,
             cue: state.inHand ? state.place : null,
             made: shot.made,
             missed: shot.missed,

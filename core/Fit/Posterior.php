@@ -21,7 +21,7 @@ final class Posterior
     /** Steps, shots times steps at the most, and steps before they count. */
     private const STEPS = 2400;
     /** By how much intervals are widened beside that, so that they hold what they should (measured: docs/log.md). */
-    private const WIDER = 1.25;
+    private const WIDER = 1.35;
     private const WORK = 200_000;
     private const BURNT = 300;
     /** The share of steps taken that is aimed at while the walk finds its stride (Roberts and Rosenthal, Stat. Sci. 16, 2001). */

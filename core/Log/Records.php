@@ -10,7 +10,7 @@ use ZigLane\Core\Rules\Game;
 /**
  * What a player's racks come to: run-outs, balls in a row, streaks, breaks. Only what was noted counts.
  *
- * @phpstan-type Month array{racks: int, out: int, shots: int, pots: int, made: int}
+ * @phpstan-type Month array{racks: int, out: int, shots: int, pots: int, made: int, position: int, fouls: int}
  */
 final readonly class Records
 {
@@ -54,7 +54,7 @@ final readonly class Records
                 if (null !== $game && $rack->game !== $game) {
                     continue;
                 }
-                $month = $months[$outing->date->format('Y-m')] ?? ['racks' => 0, 'out' => 0, 'shots' => 0, 'pots' => 0, 'made' => 0];
+                $month = $months[$outing->date->format('Y-m')] ?? ['racks' => 0, 'out' => 0, 'shots' => 0, 'pots' => 0, 'made' => 0, 'position' => 0, 'fouls' => 0];
                 $run = 0;
                 foreach ($rack->shots as $shot) {
                     ++$month['shots'];
@@ -71,12 +71,15 @@ final readonly class Records
                         ++$month['pots'];
                         $month['made'] += $shot->result->isMade ? 1 : 0;
                     }
+                    $month['position'] += true === $shot->result->isMade && false === $shot->result->position ? 1 : 0;
+                    $month['fouls'] += $shot->result->foul ? 1 : 0;
                     $isGood = true === $shot->result->isMade && !$shot->result->foul;
                     $run = $isGood ? $run + 1 : 0;
                     $highRun = max($highRun, $run);
                 }
                 $highRun = max($highRun, $rack->balls ?? 0);
-                if (null !== $rack->end && RackKind::Tries !== $rack->kind) {
+                $isBreak = 1 === \count($rack->shots) && ShotKind::Break === $rack->shots[0]->kind;
+                if (null !== $rack->end && RackKind::Tries !== $rack->kind && !$isBreak) {
                     ++$racks;
                     ++$month['racks'];
                     $isOut = RackResult::Out === $rack->end && [] === array_filter(

@@ -26,7 +26,7 @@ final class Gains
      *
      * @return array<string, array{gain: float, interval: array{float, float}}> by error, chances to run out; the greatest gain first
      */
-    public static function of(array $racks, ExecutionErrors $player, int $blocks = 3, ?\Closure $progress = null): array
+    public static function of(array $racks, ExecutionErrors $player, int $blocks = 5, ?\Closure $progress = null): array
     {
         $differences = array_fill_keys(['aim', 'speed', 'tipSide', 'tipHeight'], []);
         foreach ($racks as $number => $rack) {

@@ -20,6 +20,8 @@ use ZigLane\App\Log\LogEditor;
 use ZigLane\App\Log\LogImport;
 use ZigLane\App\Log\LogPage;
 use ZigLane\App\Log\LogReader;
+use ZigLane\App\Sheet\SpotText;
+use ZigLane\App\Words\Refused;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
@@ -28,9 +30,11 @@ use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\Records;
 use ZigLane\Core\Log\ShotGroup;
 use ZigLane\Core\Log\ShotKind;
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\TableProfile;
 
 /** The log: what was shot, found again by date, game and kind; records; files out and in. */
 final class LogController extends AbstractController
@@ -84,6 +88,46 @@ final class LogController extends AbstractController
             $count('racks'),
         );
         $this->addFlash('notice', 'The result is in the log.');
+
+        return $this->redirectToRoute('log', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** A break by itself. */
+    #[Route('/log/break', name: 'log_break', methods: ['POST'])]
+    #[IsCsrfTokenValid('log')]
+    public function broke(Request $request, #[CurrentUser] Account $account, LogEditor $editor): Response
+    {
+        $input = $request->request;
+        $game = Game::tryFrom($input->getString('game'));
+        $id = $input->getString('id');
+        if (null === $game || !Uuid::isValid($id)) {
+            throw Refused::because('entry');
+        }
+        $fell = [];
+        foreach (preg_split('/[\s,]+/', $input->getString('fell'), -1, \PREG_SPLIT_NO_EMPTY) ?: [] as $name) {
+            $ball = Ball::named($name);
+            if (null === $ball || Ball::Cue === $ball || !$game->uses($ball)) {
+                throw Refused::because('ball');
+            }
+            $fell[$ball->value] = $ball;
+        }
+        $after = Layout::empty();
+        foreach (['cue' => Ball::Cue, 'one' => Ball::One] as $field => $ball) {
+            if ('' !== trim($input->getString($field))) {
+                $after = $after->with($ball, SpotText::spot($input->getString($field), new TableProfile()));
+            }
+        }
+        $shot = $input->getString('shot');
+        $editor->broke(
+            $account,
+            Uuid::fromString($id),
+            $game,
+            array_values($fell),
+            $input->getBoolean('scratch'),
+            '' === $shot ? null : 'yes' === $shot,
+            $after,
+        );
+        $this->addFlash('notice', 'The break is in the log.');
 
         return $this->redirectToRoute('log', [], Response::HTTP_SEE_OTHER);
     }

@@ -32,6 +32,7 @@ final class ReviewController extends AbstractController
             'sheet' => $sheet,
             'open' => $this->log->openRack($sheet),
             'racks' => $this->log->racksOf($sheet),
+            'place' => $this->log->lastPlace($sheet->getOwner()),
         ]);
     }
 

@@ -54,6 +54,7 @@ final class ShootController extends AbstractController
             );
             $kind = RackKind::tryFrom($request->request->getString('kind')) ?? RackKind::Practice;
             $open = $this->editor->begin($sheet->getOwner(), Uuid::v7(), $rack, $kind, $sheet, $isOfIt ? $job->getPlanFile() : null);
+            $this->editor->playedAt($open->getOuting(), $request->request->getString('place'));
             $this->editor->plan($open);
         }
 

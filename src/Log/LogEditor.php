@@ -26,8 +26,12 @@ use ZigLane\Core\Log\Continuation;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Log\RackResult;
+use ZigLane\Core\Log\ShotKind;
+use ZigLane\Core\Log\ShotResult;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 
 /**
@@ -59,6 +63,16 @@ final readonly class LogEditor
         $this->manager->flush();
 
         return $shotRack;
+    }
+
+    /** Where an outing is played; what was noted before stays where nothing is said. */
+    public function playedAt(Outing $outing, string $place): void
+    {
+        $place = mb_substr(trim(mb_scrub($place)), 0, 120);
+        if ('' !== $place && $place !== $outing->getPlace()) {
+            $outing->note($place, $outing->getNotes());
+            $this->manager->flush();
+        }
     }
 
     /** The owner's outing of today, or a new one. */
@@ -142,6 +156,29 @@ final readonly class LogEditor
         $this->manager->flush();
 
         return $shotRack;
+    }
+
+    /**
+     * A break by itself: what fell, whether there was a shot after it, and where the cue ball and the first ball stopped.
+     *
+     * @param list<Ball> $fell
+     */
+    public function broke(Account $owner, Uuid $id, Game $game, array $fell, bool $isScratch, ?bool $hasShot, Layout $after): ShotRack
+    {
+        $rack = $this->begin($owner, $id, new Rack($game, Layout::empty()), RackKind::Practice);
+        if ([] !== $this->log->shots($rack)) {
+            return $rack;
+        }
+        $result = new ShotResult(null, null, $isScratch, null, $isScratch, false, $hasShot, $after, fell: $fell);
+        $shot = new LoggedShot(
+            (string) $id, $this->clock->now(), ShotKind::Break, $rack->getStart()->equipment, Layout::empty(), null, null, null, null, null,
+            null, null, null, $result,
+        );
+        $this->manager->persist(new Shot(Uuid::v5($id, 'break'), $rack, 1, $shot, $this->clock->now()));
+        $rack->endBy(RackResult::Left);
+        $this->manager->flush();
+
+        return $rack;
     }
 
     /** A rack is hidden at once and erased later by a worker unless it is brought back. */

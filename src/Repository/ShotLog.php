@@ -53,6 +53,12 @@ final class ShotLog extends ServiceEntityRepository
         return $this->findOneBy(['owner' => $owner, 'playedOn' => $day->setTime(0, 0)], ['id' => 'DESC']);
     }
 
+    /** Where the owner played last. */
+    public function lastPlace(Account $owner): string
+    {
+        return $this->findOneBy(['owner' => $owner], ['playedOn' => 'DESC', 'id' => 'DESC'])?->getPlace() ?? '';
+    }
+
     /** @return list<Shot> of a rack, in order */
     public function shots(ShotRack $rack): array
     {

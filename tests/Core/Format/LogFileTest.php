@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Tests\Core\Format;
 
+use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Format\Fault;
@@ -56,6 +57,24 @@ final class LogFileTest extends TestCase
         ]);
         // And once more to the same bytes.
         self::assertSame(LogFile::write($again), LogFile::write(LogFile::parse(LogFile::write($again))));
+    }
+
+    /** docs/schema/log.schema.json says what we read and what we write; checked by a validator of JSON Schema (opis/json-schema). */
+    public function testTheSchemaIsThatOfTheFiles(): void
+    {
+        $schema = (string) file_get_contents(\dirname(__DIR__, 3).'/docs/schema/log.schema.json');
+        $validator = new Validator();
+        $demo = (string) file_get_contents(\dirname(__DIR__, 3).'/demo/player.log.json');
+        foreach ([self::json(), LogFile::write(LogFile::parse(self::json())), $demo] as $json) {
+            $result = $validator->validate(json_decode($json), $schema);
+            self::assertTrue($result->isValid(), (string) $result->error());
+        }
+        // And what we refuse it refuses.
+        foreach (self::faults() as $name => [$from, $to]) {
+            if ('a ball that is none' !== $name) {
+                self::assertFalse($validator->validate(json_decode(str_replace($from, $to, self::json())), $schema)->isValid(), $name);
+            }
+        }
     }
 
     #[DataProvider('faults')]
