@@ -104,7 +104,7 @@ for ($layouts = 0; $layouts < 50;) {
             $shot->strike,
             $solver->simulator->rollouts($layout),
             $solver->equipment->balls,
-            $errors,
+            $errors->ordinary(),
         ),
     );
     $rack = new Rack(Game::NineBall, $layout, player: $errors);

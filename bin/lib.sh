@@ -128,7 +128,9 @@ SQL
 database_password() { [ -s "$STATE/password" ] || (umask 077; php -r 'echo bin2hex(random_bytes(16));' >"$STATE/password"); cat "$STATE/password"; }
 database_url() { printf 'mysql://zig_lane:%s@127.0.0.1:%s/zig_lane?serverVersion=10.11.6-MariaDB&charset=utf8mb4' "$(database_password)" "$DB_PORT"; }
 
-fill() { sed -e "s|@ROOT@|$ROOT|g" -e "s|@RUN@|$RUN|g" -e "s|@PORT@|$PORT|g" -e "s|@JIT@|$(jit_mode)|g" -e "s|@FPM@|unix:$RUN/fpm.sock|g" -e "s|@FPM_LISTEN@|$RUN/fpm.sock|g" "config/server/$1"; }
+# As many pages at once as the machine has processors for, four times over: most of them wait for the database.
+pool_size() { local n; n=$(nproc 2>/dev/null || echo 2); echo $((n * 4 > 32 ? 32 : (n * 4 < 6 ? 6 : n * 4))); }
+fill() { sed -e "s|@ROOT@|$ROOT|g" -e "s|@RUN@|$RUN|g" -e "s|@PORT@|$PORT|g" -e "s|@JIT@|$(jit_mode)|g" -e "s|@CHILDREN@|$(pool_size)|g" -e "s|@FPM@|unix:$RUN/fpm.sock|g" -e "s|@FPM_LISTEN@|$RUN/fpm.sock|g" "config/server/$1"; }
 
 web_runs() { alive "$RUN/php-fpm.pid" php-fpm && alive "$RUN/nginx.pid" nginx; }
 check_port() { ! port_taken "$PORT" || alive "$RUN/nginx.pid" nginx || fail "port $PORT is taken by another program; choose another: PORT=$((PORT + 1)) bin/$MODE"; }
@@ -156,7 +158,7 @@ start_worker() {
     local n
     for n in $(seq "$WORKERS"); do
         alive "$RUN/worker$n.pid" messenger:consume && continue
-        as_service setsid bash -c 'echo $$ >"$1/worker$2.pid"; while :; do php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$3" -d opcache.jit_buffer_size=64M -d memory_limit=512M bin/console messenger:consume work --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q; sleep 1; done' messenger:consume "$RUN" "$n" "$(jit_mode)" >>"$RUN/worker.log" 2>&1 </dev/null &
+        as_service setsid bash -c 'echo $$ >"$1/worker$2.pid"; while :; do nice -n 10 php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$3" -d opcache.jit_buffer_size=64M -d memory_limit=512M bin/console messenger:consume work --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q; sleep 1; done' messenger:consume "$RUN" "$n" "$(jit_mode)" >>"$RUN/worker.log" 2>&1 </dev/null &
         until_true 50 alive "$RUN/worker$n.pid" messenger:consume || fail "a worker did not start (see $RUN/worker.log)"
     done
 }

@@ -32,6 +32,17 @@ final readonly class EventSimulator implements Simulator
         $this->rules = new LayoutRules($equipment);
     }
 
+    /**
+     * From now on it stops with OutOfTime where the closure says that no more is wanted: asked every 32 shots, each of which takes some
+     * tens of microseconds.
+     *
+     * @param (\Closure(): bool)|null $isOver
+     */
+    public function stopWhen(?\Closure $isOver): void
+    {
+        $this->engine->isOver = $isOver;
+    }
+
     /** How many shots it has simulated so far. */
     public function shots(): int
     {

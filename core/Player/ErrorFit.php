@@ -116,7 +116,7 @@ final readonly class ErrorFit
         // Just so much backspin as the cloth takes away on the way: over a metre at this speed.
         $speed = 3.0;
         $drag = $this->table->slide * $this->table->gravity;
-        $time = ($speed - \sqrt($speed ** 2 - 2 * $drag * $cue->distanceTo($ghost))) / $drag;
+        $time = ($speed - \sqrt(max(0.0, $speed ** 2 - 2 * $drag * $cue->distanceTo($ghost)))) / $drag;
         $height = -$drag * $time / $speed;
 
         return $this->middle(

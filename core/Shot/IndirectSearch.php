@@ -40,9 +40,9 @@ final readonly class IndirectSearch
     private ShotSolver $solver;
 
     /** @param float $step of the direction of the cue, degrees */
-    public function __construct(private Rack $rack, private float $step = self::STEP)
+    public function __construct(private Rack $rack, private float $step = self::STEP, ?ShotSolver $solver = null)
     {
-        $this->solver = new ShotSolver($rack->equipment);
+        $this->solver = $solver ?? new ShotSolver($rack->equipment);
     }
 
     /**

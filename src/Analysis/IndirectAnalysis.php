@@ -31,7 +31,10 @@ final readonly class IndirectAnalysis implements ShotAnalysis
         $on = BallsOn::of($request->rack->game, $request->shot->layout, $request->rack->group);
 
         return new self(
-            \array_slice((new IndirectSearch($request->rack->withLayout($request->shot->layout)))->find($on), 0, self::SHOWN),
+            \array_slice((new IndirectSearch(
+                $request->rack->withLayout($request->shot->layout),
+                solver: $request->solver,
+            ))->find($on), 0, self::SHOWN),
             $on,
         );
     }

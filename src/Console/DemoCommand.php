@@ -70,7 +70,7 @@ final class DemoCommand extends Command
                 $file->later,
             );
             if (true === $input->getOption('plan')) {
-                $this->planner->ask($sheet, new PlanRequest());
+                $this->planner->ask($sheet, new PlanRequest(), false);
             }
         }
         $this->import->take($player, LogFile::parse((string) file_get_contents($this->folder.'/player.log.json')));

@@ -9,11 +9,13 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use ZigLane\App\Analysis\OddsAnalysis;
+use ZigLane\App\Analysis\ShotAnalysis;
 use ZigLane\App\Drawing\AnalysisDrawing;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\AnalysisInput;
 use ZigLane\App\Sheet\LegPlace;
+use ZigLane\App\Sheet\OneLook;
 use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Words\Refused;
@@ -28,7 +30,7 @@ final class AnalysisController extends AbstractController
 {
     private const REHEARSED = 200;
 
-    public function __construct(private readonly Words $words)
+    public function __construct(private readonly Words $words, private readonly OneLook $one)
     {
     }
 
@@ -42,13 +44,14 @@ final class AnalysisController extends AbstractController
         $analysis = $overlay = $error = null;
         try {
             $input = AnalysisInput::of($request->query, $rack, $stroke->ball);
-            $analysis = $input->kind->of($input->request(
-                $rack,
-                $stroke->choice($units),
+            $analysis = $this->one->of(
+                $request,
+                $sheet->getOwner(),
                 new ShotSolver($rack->equipment),
-                $units->lengths,
-                $table->projection,
-            ));
+                static fn (ShotSolver $solver): ?ShotAnalysis => $input->kind->of(
+                    $input->request($rack, $stroke->choice($units), $solver, $units->lengths, $table->projection),
+                ),
+            );
             $overlay = null === $analysis ? null : $drawing->of($analysis, $table->projection, $rack->equipment);
         } catch (CoreError|Refused $e) {
             $error = $this->words->error($e);
@@ -64,13 +67,17 @@ final class AnalysisController extends AbstractController
     public function odds(Request $request, RackSheet $sheet): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
-        $solver = new ShotSolver($rack->equipment);
         $odds = $error = null;
         try {
-            $odds = new OddsAnalysis(
-                $rack,
-                $solver->solve($rack->layout, StrokeInput::of($request->query)->choice(new ShotUnits($rack->equipment))),
-                $solver,
+            $odds = $this->one->of(
+                $request,
+                $sheet->getOwner(),
+                new ShotSolver($rack->equipment),
+                static fn (ShotSolver $solver): OddsAnalysis => new OddsAnalysis(
+                    $rack,
+                    $solver->solve($rack->layout, StrokeInput::of($request->query)->choice(new ShotUnits($rack->equipment))),
+                    $solver,
+                ),
             );
         } catch (CoreError|Refused $e) {
             $error = $this->words->error($e);
@@ -81,8 +88,11 @@ final class AnalysisController extends AbstractController
 
     /** The chance of the whole run, which is played many times. */
     #[Route('/sheets/{id}/plan/run', name: 'sheet_run', methods: ['GET'])]
-    public function run(RackSheet $sheet): Response
+    public function run(Request $request, RackSheet $sheet): Response
     {
+        if ($request->hasSession()) {
+            $request->getSession()->save();
+        }
         $legs = $sheet->getLegs();
         $rehearsal = [] === $legs ? null : Rehearsal::of($sheet->getRack(), $legs, self::REHEARSED);
 

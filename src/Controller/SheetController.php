@@ -58,7 +58,12 @@ final class SheetController extends AbstractController
             return $this->render('sheet/new.html.twig', ['form' => $form]);
         }
         $rack = new Rack($new->game, Layout::empty(), new Equipment(TableProfile::ofSize($new->size)));
-        $sheet = $editor->create($account, trim($new->name), $rack, Uuid::fromString($new->submission));
+        $sheet = $editor->create(
+            $account,
+            trim(mb_scrub($new->name)),
+            $rack,
+            Uuid::isValid($new->submission) ? Uuid::fromString($new->submission) : Uuid::v4(),
+        );
 
         return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -121,7 +126,7 @@ final class SheetController extends AbstractController
     #[IsCsrfTokenValid('sheet')]
     public function rename(Request $request, RackSheet $sheet, SheetEditor $editor): Response
     {
-        $name = trim($request->request->getString('name'));
+        $name = trim(mb_scrub($request->request->getString('name')));
         if ('' === $name || mb_strlen($name) > RackFile::MAX_NAME) {
             $this->addFlash('notice', \sprintf('A name has 1 to %d characters; the sheet keeps its name.', RackFile::MAX_NAME));
         } else {

@@ -5,14 +5,18 @@ declare(strict_types=1);
 namespace ZigLane\App\EventListener;
 
 use Doctrine\DBAL\Exception\ConnectionException;
+use Doctrine\DBAL\Exception\RetryableException;
+use Doctrine\ORM\OptimisticLockException;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\HttpFoundation\Exception\BadRequestException;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Symfony\Component\Security\Core\Exception\AccessDeniedException;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
+use Symfony\Component\Security\Core\Exception\LogoutException;
 use Twig\Environment;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
@@ -40,6 +44,10 @@ final readonly class PlainErrors
             return;
         }
         [$status, $title, $message, $headers] = $this->told($error);
+        if (503 === $status) {
+            // Whose session it is could not be asked: it stays as it is, or a database that is away for seconds would sign everybody out.
+            $event->getRequest()->attributes->remove('_security_firewall_run');
+        }
         $context = ['status' => $status, 'path' => $event->getRequest()->getPathInfo(), 'kind' => $error::class];
         if ($status >= 500) {
             $this->laneLogger->error(
@@ -65,6 +73,12 @@ final readonly class PlainErrors
     private function told(\Throwable $error): array
     {
         for ($cause = $error; null !== $cause; $cause = $cause->getPrevious()) {
+            if ($cause instanceof BadRequestException) {
+                return [400, 'That cannot be done', 'The address of this page was not understood. Nothing was changed.', []];
+            }
+            if ($cause instanceof OptimisticLockException || $cause instanceof RetryableException) {
+                return [409, 'Changed elsewhere', 'Somebody else changed this in the same moment. Reload the page and try again; nothing was saved.', []];
+            }
             if ($cause instanceof ConnectionException) {
                 return [
                     503,
@@ -74,7 +88,7 @@ final readonly class PlainErrors
                 ];
             }
         }
-        if ($error instanceof InvalidCsrfTokenException) {
+        if ($error instanceof InvalidCsrfTokenException || $error instanceof LogoutException) {
             return [
                 403,
                 'Not allowed',

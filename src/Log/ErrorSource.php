@@ -43,6 +43,9 @@ final readonly class ErrorSource
                 return new Fact('errors.preset', ['name' => $name]);
             }
         }
+        if ($player == new ExecutionErrors()) {
+            return new Fact('errors.preset', ['name' => 'good club player']);
+        }
         $fit = $this->fits->latestDone($owner);
 
         return null !== $fit && $player == FitFile::player($fit->getAnswer() ?? [])

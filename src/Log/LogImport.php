@@ -24,7 +24,7 @@ use ZigLane\Core\Rules\Rack;
  */
 final readonly class LogImport
 {
-    public const MAX_BYTES = 33_554_432;
+    public const MAX_BYTES = 4_194_304;
     /** Shots between two writes to the database. */
     private const BATCH = 500;
 

@@ -10,6 +10,7 @@ use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\Persistence\ManagerRegistry;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
@@ -28,6 +29,8 @@ final class PlanJobRepository extends ServiceEntityRepository
 {
     /** How long a worker may take for a block before another may take it, seconds; a block takes one or two. */
     private const LEASE = 20;
+    /** Plans of a sheet that are kept. */
+    private const KEPT = 3;
     /** How long a worker may take to write the plans down. */
     private const WRITING = 30;
 
@@ -57,6 +60,49 @@ final class PlanJobRepository extends ServiceEntityRepository
                 PlanState::Stopping->value,
             ],
         );
+    }
+
+    /** Ends whatever is still worked on for a sheet, without another plan: a newer one replaces it. */
+    public function endOf(RackSheet $sheet): void
+    {
+        $this->execute(
+            'UPDATE plan_job SET state = ?, ended_at = ? WHERE sheet_id = ? AND state IN (?, ?, ?)',
+            [
+                PlanState::Done->value, $this->time(), $sheet->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value,
+                PlanState::Stopping->value,
+            ],
+        );
+    }
+
+    /** Forgets finished plans of a sheet but the newest few: each may take a megabyte. */
+    public function prune(RackSheet $sheet): void
+    {
+        $id = $sheet->getId()->toBinary();
+        $this->execute(
+            'DELETE FROM plan_job WHERE sheet_id = ? AND state IN (?, ?) AND id < (SELECT id FROM (SELECT id FROM plan_job WHERE sheet_id = ?'
+            .' ORDER BY id DESC LIMIT 1 OFFSET '.(self::KEPT - 1).') newest)',
+            [$id, PlanState::Done->value, PlanState::Nothing->value, $id],
+        );
+    }
+
+    /** How many plans of an account are under way, and how many it asked for in the last hour. */
+    public function load(Account $owner): PlanLoad
+    {
+        $row = $this->connection()->fetchNumeric(
+            'SELECT COALESCE(SUM(j.state IN (?, ?, ?, ?)), 0), COALESCE(SUM(j.created_at > ?), 0) FROM plan_job j'
+            .' LEFT JOIN rack_sheet s ON s.id = j.sheet_id LEFT JOIN shot_rack r ON r.id = j.shot_rack_id WHERE COALESCE(s.owner_id, r.owner_id) = ?',
+            [
+                PlanState::Waiting->value,
+                PlanState::Working->value,
+                PlanState::Stopping->value,
+                PlanState::Writing->value,
+                $this->time(-3600),
+                $owner->getId()->toBinary(),
+            ],
+        );
+        $count = static fn (mixed $value): int => is_numeric($value) ? (int) $value : 0;
+
+        return new PlanLoad($count($row[0] ?? 0), $count($row[1] ?? 0));
     }
 
     /** The job as it is now; null if it is gone with its sheet. */

@@ -50,15 +50,15 @@ final readonly class PlanRequest
         }
 
         return new self(
-            trim($input->getString('forbidden')),
-            trim($input->getString('before')),
+            trim(mb_scrub($input->getString('forbidden'))),
+            trim(mb_scrub($input->getString('before'))),
             preg_split('/[\s,]+/', $input->getString('locked'), -1, \PREG_SPLIT_NO_EMPTY) ?: [],
             $input->getBoolean('own'),
             $weights,
             BallInHand::tryFrom($input->getString('in_hand')),
             Group::tryFrom($input->getString('group')),
             max(2, min(120, $input->getInt('seconds', self::SECONDS))),
-            max(1, $input->getInt('seed', 1)),
+            max(1, min(0x7FFFFFFF, $input->getInt('seed', 1))),
             array_values(array_filter($input->all('rules'), is_string(...))),
         );
     }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Sheet;
 
+use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Symfony\Component\Messenger\MessageBusInterface;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\PlanJob;
@@ -20,6 +22,9 @@ use ZigLane\Core\Rules\Rack;
 final readonly class Planner
 {
     private const WORKERS = 2;
+    /** Plans of an account under way, and asked for in an hour. */
+    private const MOST = 4;
+    private const MOST_AN_HOUR = 240;
 
     public function __construct(
         private EntityManagerInterface $manager,
@@ -30,12 +35,15 @@ final readonly class Planner
     ) {
     }
 
-    public function ask(RackSheet $sheet, PlanRequest $request): PlanJob
+    /**
+     * A plan of a sheet; one that is still worked on is replaced.
+     *
+     * @param bool $isBounded whether the account's limits count
+     *
+     * @throws TooManyRequestsHttpException If too many plans of the account are under way, or were asked for in the last hour
+     */
+    public function ask(RackSheet $sheet, PlanRequest $request, bool $isBounded = true): PlanJob
     {
-        $before = $this->jobs->latestOf($sheet);
-        if (null !== $before && !$before->getState()->isOver()) {
-            $this->jobs->stop($before);
-        }
         // The errors that the player's log shows, once it says enough and unless he refuses.
         $player = $this->errors->toPlanWith($sheet->getOwner());
         if (null !== $player && $player != $sheet->getRack()->player) {
@@ -53,13 +61,15 @@ final readonly class Planner
         );
         $sheet->getOwner()->planWith($job->getWeights());
 
-        return $this->work($job, $sheet->getOwner());
+        return $this->work($job, $sheet->getOwner(), function () use ($sheet): void {
+            $this->jobs->endOf($sheet);
+            $this->jobs->prune($sheet);
+        }, $isBounded);
     }
 
     /** The rest of a rack at the table, from where the balls lie now. */
     public function askAt(ShotRack $rack, Rack $now, int $afterShots): PlanJob
     {
-        $this->jobs->stopAt($rack);
         $weights = $rack->getOwner()->getWeights()->toArray();
 
         return $this->work(new PlanJob(
@@ -73,12 +83,29 @@ final readonly class Planner
             $this->clock->now(),
             $rack,
             $afterShots,
-        ), $rack->getOwner());
+        ), $rack->getOwner(), fn () => $this->jobs->stopAt($rack), false);
     }
 
-    private function work(PlanJob $job, Account $owner): PlanJob
+    /** @param \Closure(): void $replace ends what this one replaces */
+    private function work(PlanJob $job, Account $owner, \Closure $replace, bool $isBounded): PlanJob
     {
-        $this->manager->wrapInTransaction(function () use ($job, $owner): void {
+        $this->manager->wrapInTransaction(function () use ($job, $owner, $replace, $isBounded): void {
+            // One after the other, however many are asked for at once.
+            $this->manager->lock($owner, LockMode::PESSIMISTIC_WRITE);
+            $replace();
+            $load = $this->jobs->load($owner);
+            if ($isBounded && $load->underWay >= self::MOST) {
+                throw new TooManyRequestsHttpException(
+                    10,
+                    \sprintf('%d plans of yours are being worked out already. Wait for one, or stop it.', self::MOST),
+                );
+            }
+            if ($isBounded && $load->inAnHour >= self::MOST_AN_HOUR) {
+                throw new TooManyRequestsHttpException(
+                    600,
+                    \sprintf('%d plans were asked for in the last hour. Come back a little later.', self::MOST_AN_HOUR),
+                );
+            }
             $this->manager->persist($job);
             $this->manager->flush();
             for ($i = 0; $i < self::WORKERS; ++$i) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
+use ZigLane\Core\Error\OutOfTime;
 use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\BallContact;
 use ZigLane\Core\Motion\Tolerances;
@@ -59,6 +60,8 @@ final class Engine
 
     /** Shots that were run so far. */
     public int $runs = 0;
+    /** @var (\Closure(): bool)|null asked now and then whether what is computed is still wanted; null: it is */
+    public ?\Closure $isOver = null;
 
     /** @param bool $isOpen whether the cloth goes on for ever, without rails and pockets */
     public function __construct(TableProfile $table, BallSet $balls, private readonly Tolerances $tolerances, bool $isOpen = false)
@@ -96,7 +99,9 @@ final class Engine
      */
     public function run(InitialState $start, array $struck, bool $untilMeeting = false, int $towards = -1): array
     {
-        ++$this->runs;
+        if (0 === (++$this->runs & 31) && null !== $this->isOver && ($this->isOver)()) {
+            throw new OutOfTime();
+        }
         $this->bodies = $start->bodies;
         $this->awake = $this->touched = $struck;
         $this->events = $this->times = $this->spots = [];

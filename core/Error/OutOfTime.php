@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Error;
+
+use ZigLane\Core\Fact\Fact;
+
+/** What was computed took longer than whoever asked would wait. */
+final class OutOfTime extends \RuntimeException implements CoreError
+{
+    public function fact(): Fact
+    {
+        return new Fact('simulation.outOfTime');
+    }
+}
