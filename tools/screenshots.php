@@ -105,6 +105,26 @@ try {
         $see('.plans');
         $picture($name);
     }
+    // The rack at the table, with the plan that was just pictured; the demo player's numbers, and a rack of his log.
+    $browser->get($runs['run'][0].'/table');
+    $see('.begin .answer')->click();
+    $see('[data-call-ball]');
+    $picture('shoot');
+    $atTable = $browser->getCurrentURL();
+    $browser->get($url.'/numbers');
+    $browser->wait(240, 500)->until(
+        static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#fit progress')),
+    );
+    $browser->get($url.'/numbers');
+    $see('[data-plot="gains"] canvas');
+    $picture('numbers');
+    $browser->get($url.'/log');
+    foreach ($browser->findElements(WebDriverBy::cssSelector('.log-table tbody a')) as $link) {
+        $browser->get((string) $link->getDomProperty('href'));
+        break;
+    }
+    $see('#review .key-figures');
+    $picture('review');
     $browser->get($sheet.'/player');
     $see('.test-table');
     $picture('player');
@@ -125,6 +145,10 @@ try {
     $browser->get($sheet.'/plan');
     $see('[data-chance]');
     $picture('shot-phone');
+    $window(500, 900);
+    $browser->get($atTable);
+    $see('[data-call-ball]');
+    $picture('shoot-phone');
 } finally {
     $browser->quit();
     exec('rm -rf '.escapeshellarg($profile));

@@ -9,7 +9,7 @@ use ZigLane\Core\Motion\Strike;
 /**
  * A player's execution errors in an ordinary shot (level cue, medium speed) as standard deviations: direction of the cue in degrees,
  * speed as a share, tip placement in millimetres sideways and up; how they grow with what a shot demands, and what he does wrong in
- * the mean. The defaults are an estimate for a good club player (common practice), not measured.
+ * the mean. The defaults are an estimate between a beginner and a club player, not measured.
  */
 final readonly class ExecutionErrors
 {

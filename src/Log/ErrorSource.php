@@ -44,7 +44,7 @@ final readonly class ErrorSource
             }
         }
         if ($player == new ExecutionErrors()) {
-            return new Fact('errors.preset', ['name' => 'good club player']);
+            return new Fact('errors.preset', ['name' => 'casual player']);
         }
         $fit = $this->fits->latestDone($owner);
 

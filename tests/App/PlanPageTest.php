@@ -38,7 +38,7 @@ final class PlanPageTest extends AppTestCase
         $job = $this->job($sheet);
         self::assertSame(PlanState::Done, $job->getState());
         $this->client->request('GET', $this->path($sheet));
-        self::assertMatchesRegularExpression('/\d+ % run out .*by \d+ replays with the errors of a good club player/', $this->text());
+        self::assertMatchesRegularExpression('/\d+ % run out .*by \d+ replays with the errors of a casual player/', $this->text());
         self::assertCount(2, $this->client->getCrawler()->filter('.strip .card'));
         self::assertSelectorTextContains('.this-leg h2', 'Leg 1: 4 in');
         self::assertMatchesRegularExpression('/A miss leaves your opponent a \d+ % shot|Every miss is a foul/', $this->text());
