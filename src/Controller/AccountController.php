@@ -16,8 +16,11 @@ use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\RateLimiter\RateLimiterFactoryInterface;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
+use Symfony\Component\Validator\Validator\ValidatorInterface;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Form\Registration;
 use ZigLane\App\Form\RegistrationType;
@@ -83,6 +86,41 @@ final class AccountController extends AbstractController
             1 === preg_match('#^/[a-z0-9/?=&%._-]*$#iD', $back) && !str_starts_with($back, '//') ? $back : $this->generateUrl('sheets'),
             Response::HTTP_SEE_OTHER,
         );
+    }
+
+    #[Route('/password', name: 'password', methods: ['GET', 'POST'])]
+    public function password(
+        Request $request,
+        #[CurrentUser] Account $account,
+        UserPasswordHasherInterface $hasher,
+        ValidatorInterface $validator,
+        EntityManagerInterface $manager,
+        RateLimiterFactoryInterface $passwordLimiter,
+    ): Response {
+        $error = null;
+        if ($request->isMethod('POST')) {
+            if (!$this->isCsrfTokenValid('password', $request->request->getString('_token'))) {
+                throw new InvalidCsrfTokenException();
+            }
+            if (!$passwordLimiter->create((string) $account->getId())->consume()->isAccepted()) {
+                throw new TooManyRequestsHttpException(3600, 'Too many tries. Come back in an hour.');
+            }
+            $new = $request->request->getString('new');
+            $faults = $validator->validatePropertyValue(Registration::class, 'password', $new);
+            if (!$hasher->isPasswordValid($account, $request->request->getString('current'))) {
+                $error = 'That is not your password now.';
+            } elseif (\count($faults) > 0) {
+                $error = (string) $faults[0]?->getMessage();
+            } else {
+                $account->setPassword($hasher->hashPassword($account, $new));
+                $manager->flush();
+                $this->addFlash('notice', 'Your password is changed.');
+
+                return $this->redirectToRoute('sheets', [], Response::HTTP_SEE_OTHER);
+            }
+        }
+
+        return $this->render('account/password.html.twig', ['error' => $error], new Response(status: null === $error ? 200 : 422));
     }
 
     #[Route('/register', name: 'register', methods: ['GET', 'POST'])]

@@ -29,6 +29,9 @@ final readonly class SecurityHeaders
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('X-Frame-Options', 'DENY');
         $headers->set('Referrer-Policy', 'same-origin');
+        if ($event->getRequest()->isSecure()) {
+            $headers->set('Strict-Transport-Security', 'max-age=31536000');
+        }
         $headers->set('Permissions-Policy', 'camera=(), microphone=(), geolocation=()');
         if (!$headers->has('Cache-Control') || 'no-cache, private' === $headers->get('Cache-Control')) {
             $headers->set('Cache-Control', 'no-store, private');

@@ -24,5 +24,9 @@ final class Registration
         minMessage: 'A password needs at least {{ limit }} characters.',
         maxMessage: 'A password has at most {{ limit }} characters.',
     )]
+    #[Assert\PasswordStrength(
+        minScore: Assert\PasswordStrength::STRENGTH_WEAK,
+        message: 'This password is too easy to guess. Take a longer one, or words that do not go together.',
+    )]
     public string $password = '';
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Repository\AccountRepository;
 
 /** Getting in, and keeping others out. */
 final class AccountTest extends AppTestCase
@@ -110,6 +111,27 @@ final class AccountTest extends AppTestCase
             preg_match_all('~(?:src|href|action)="(?:https?:)?//[^"]*"~', (string) $this->client->getResponse()->getContent(), $found);
             self::assertSame([], $found[0]);
         }
+    }
+
+    public function testAPasswordIsChangedByWhoKnowsIt(): void
+    {
+        $email = bin2hex(random_bytes(6)).'@example.org';
+        $this->register('Nora', $email, 'eleven chars');
+        foreach ([['wrong one', 'quite another one', 'not your password'], ['eleven chars', 'short', 'at least 10'],
+            ['eleven chars', 'aaaaaaaaaaaa', 'too easy to guess']] as [$current, $new, $told]) {
+            $this->client->request('GET', '/password');
+            $this->client->submitForm('Change it', ['current' => $current, 'new' => $new]);
+            self::assertResponseStatusCodeSame(422);
+            self::assertStringContainsString($told, $this->text());
+        }
+        $this->client->request('GET', '/password');
+        $this->client->submitForm('Change it', ['current' => 'eleven chars', 'new' => 'quite another one']);
+        self::assertResponseRedirects('/sheets');
+        $account = static::getContainer()->get(AccountRepository::class)->byEmail($email);
+        self::assertTrue(password_verify('quite another one', $account?->getPassword() ?? ''));
+        // Without the page's own token nothing changes.
+        $this->client->request('POST', '/password', ['current' => 'quite another one', 'new' => 'and yet another one']);
+        self::assertResponseStatusCodeSame(403);
     }
 
     private function register(string $name, string $email, string $password): void
