@@ -167,7 +167,8 @@ final readonly class RackPlayer
             return $layout;
         }
 
-        return $shot > 1 && $this->order->isLast($mask) ? Rerack::of($layout, $this->rack->equipment)?->layout : null;
+        // Whichever ball is left: fourteen are racked for it, also where it is not the one that was meant for the break.
+        return $shot > 1 && 1 === \count(Order::balls($mask)) ? Rerack::of($layout, $this->rack->equipment)?->layout : null;
     }
 
     /** The break shot: the run of the rack is finished when the ball is made, the cue ball stays, and the rack opens; then it goes on. */
