@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Browser;
+
+/** The pages of the log with a log in them: files go up through the whole server, and nothing keeps anybody from reading them. */
+final class LogPagesTest extends BrowserTestCase
+{
+    public function testALogGoesUpAndItsPagesCanBeReadByEverybody(): void
+    {
+        $this->register();
+        $this->open('/log');
+        $this->see('.log-tools #file')->sendKeys(\dirname(__DIR__, 2).'/demo/player.log.json');
+        $this->click('.log-tools form:last-child button');
+        $this->until(fn (): bool => str_contains($this->text('#notice'), 'shots are taken into the log'), 'the file is not taken');
+        $this->open('/sheets/new');
+        foreach ([[1280, 800], [390, 844]] as [$width, $height]) {
+            $this->window($width, $height);
+            foreach (['/log', '/log?kind=thin&made=0', '/log/records', '/numbers', '/password'] as $page) {
+                $this->open($page);
+                $this->see('main h1, main h2, .log-page');
+                self::assertSame([], $this->violations(), "$page at $width");
+            }
+        }
+        $this->open('/numbers');
+        // A plot is drawn, and says no more than the table below it.
+        $this->see('[data-plot="pots"] canvas');
+        self::assertStringContainsString('404 shots', $this->text('main'));
+        $this->open('/log');
+        $this->click('.log-table tbody a');
+        $this->see('#review');
+        self::assertSame([], $this->violations(), 'review');
+    }
+
+    /** @return list<string> of WCAG 2.2, levels A and AA, by axe-core */
+    private function violations(): array
+    {
+        $this->browser->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        $found = $this->browser->executeAsyncScript(
+            'const done = arguments[arguments.length - 1];'
+            ."axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
+            .'.then((r) => done(r.violations.map((v) => v.id + ": " + v.nodes[0].html.slice(0, 120))));',
+        );
+
+        return array_values(array_filter(\is_array($found) ? $found : ['axe did not run'], is_string(...)));
+    }
+}
