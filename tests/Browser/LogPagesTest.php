@@ -36,6 +36,7 @@ final class LogPagesTest extends BrowserTestCase
     /** @return list<string> of WCAG 2.2, levels A and AA, by axe-core */
     private function violations(): array
     {
+        $this->isChecked = true;
         $this->browser->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
         $found = $this->browser->executeAsyncScript(
             'const done = arguments[arguments.length - 1];'
