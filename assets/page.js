@@ -9,6 +9,20 @@ export function watchPage() {
             document.cookie = `lane-theme=${theme}; ${year}`;
         }
     });
+    // The account's menu closes as menus do.
+    document.addEventListener('click', (event) => {
+        const menu = document.querySelector('.account[open]');
+        if (menu && !menu.contains(event.target)) {
+            menu.open = false;
+        }
+    });
+    document.addEventListener('keydown', (event) => {
+        const menu = document.querySelector('.account[open]');
+        if (menu && event.key === 'Escape') {
+            menu.open = false;
+            menu.querySelector('summary').focus();
+        }
+    });
     // What was kept for a room without network is nobody else's.
     document.addEventListener('submit', (event) => {
         if (event.target.matches('[action$="/sign-out"]')) {

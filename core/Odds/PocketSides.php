@@ -42,7 +42,7 @@ final readonly class PocketSides
             return new self([]);
         }
         $spot = $shot->layout->spot($ball);
-        $far = $spot->distanceTo($solver->equipment->geometry->at($shot->choice->pocket)->mouth());
+        $far = $spot->distanceTo($solver->equipment->geometry->at($shot->choice->pocket)->target($spot));
         $rollouts = $solver->simulator->rolloutsOf($shot->layout->without(Ball::Cue), $ball);
         $pieces = [];
         $open = null;

@@ -101,7 +101,9 @@ final readonly class PotModel
         $object = $layout->spot($ball);
         $this->aside = self::onBed(self::aimed($accepted), $object, $line, $accepted, $equipment);
         $this->ghost = $object->towards($line + $this->aside + \M_PI, $equipment->balls->diameter());
-        $this->needed = 7 / 5 * \sqrt(self::ARRIVAL ** 2 + $this->drag() * $object->distanceTo($equipment->geometry->at($pocket)->mouth()));
+        $this->needed = 7 / 5 * \sqrt(
+            self::ARRIVAL ** 2 + $this->drag() * $object->distanceTo($equipment->geometry->at($pocket)->target($object)),
+        );
         $this->tip = 0.001 * $errors->tipSide / $equipment->balls->radius;
         $this->raised = $errors->growth->byElevation(self::ELEVATION);
         $this->squirt = Strike::degrees(0.0, 1.0, min($this->tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $equipment->cue->endMassRatio)->squirt();
@@ -113,11 +115,8 @@ final readonly class PotModel
         $object = $layout->spot($ball);
         $equipment = $solver->equipment;
         $geometry = $equipment->geometry->at($pocket);
-        if ($geometry->depth($object) > -1e-6) {
-            return null;
-        }
         $layout = $layout->without(Ball::Cue);
-        $line = $object->directionTo($geometry->mouth());
+        $line = $object->directionTo($geometry->target($object));
         $half = self::halfMouth($geometry, $object);
         $rollouts = $solver->simulator->rolloutsOf($layout, $ball);
         $accepted = [];
@@ -261,7 +260,7 @@ final readonly class PotModel
     /** The angle that half of a pocket's mouth takes up seen from a ball, radians. */
     private static function halfMouth(PocketGeometry $pocket, Spot $object): float
     {
-        return atan2(0.5 * $pocket->noseA->distanceTo($pocket->noseB), $object->distanceTo($pocket->mouth()));
+        return atan2(0.5 * $pocket->noseA->distanceTo($pocket->noseB), $object->distanceTo($pocket->target($object)));
     }
 
     /** Whether the cue ball can lie where it has to meet the ball: not beyond a nose line, but for half a millimetre that it gives. */
@@ -285,7 +284,8 @@ final readonly class PotModel
     /** The side of the pocket that the ball is sent to, as ShotChoice has it, metres to the left of the middle. */
     public function asideMetres(): float
     {
-        $far = $this->layout->spot($this->ball)->distanceTo($this->equipment->geometry->at($this->pocket)->mouth());
+        $object = $this->layout->spot($this->ball);
+        $far = $object->distanceTo($this->equipment->geometry->at($this->pocket)->target($object));
 
         return max(-ShotChoice::MOST_ASIDE, min(ShotChoice::MOST_ASIDE, $far * tan($this->aside)));
     }

@@ -63,7 +63,7 @@ final class PotLines
                 $promise = cos(deg2rad($ghost->cutDegrees)) / ((0.3 + $ghost->distance) * (0.3 + $ghost->objectDistance));
                 if (
                     $ghost->cutDegrees < self::THINNEST
-                    && 0 === PotCandidate::inTheWay($this->sight, $others, $spot, $geometry->at($pocket)->mouth())
+                    && 0 === PotCandidate::inTheWay($this->sight, $others, $spot, $geometry->at($pocket)->target($spot))
                     && 0 === PotCandidate::inTheWay($this->sight, $others, $cue, $ghost->at)
                 ) {
                     $pots[] = [$promise, $ball, $pocket];

@@ -170,7 +170,8 @@ final class LandingSearch
     public function sides(Layout $layout, Ball $ball, Pocket $pocket): array
     {
         $line = PotModel::find($layout, $ball, $pocket, $this->solver, $this->errors);
-        $far = $layout->spot($ball)->distanceTo($this->solver->equipment->geometry->at($pocket)->mouth());
+        $object = $layout->spot($ball);
+        $far = $object->distanceTo($this->solver->equipment->geometry->at($pocket)->target($object));
         $sides = [];
         foreach ($line->accepted[1] ?? [] as $piece) {
             foreach ($piece as $edge) {

@@ -79,7 +79,12 @@ final readonly class TableReading
     ): PocketReading {
         $line = PotModel::find($layout, $ball, $pocket, $solver, $errors);
         $object = $layout->spot($ball);
-        $beside = $sight->clearance($layout->without(Ball::Cue), $object, $solver->equipment->geometry->at($pocket)->mouth(), [$ball]);
+        $beside = $sight->clearance(
+            $layout->without(Ball::Cue),
+            $object,
+            $solver->equipment->geometry->at($pocket)->target($object),
+            [$ball],
+        );
         $blockers = [];
         foreach ($beside as $nearest) {
             if (null !== $nearest && $nearest[0] < 0.0) {

@@ -34,13 +34,13 @@ final readonly class GhostBall
     /**
      * @param float $aside how far to the left of the middle of the mouth the object ball is to pass, seen from it, metres
      *
-     * @throws NoAim If the ball lies past the mouth or the cut would be 90 degrees or more
+     * @throws NoAim If the ball lies over the hole or the cut would be 90 degrees or more
      */
     public static function of(Spot $cue, Spot $object, PocketGeometry $pocket, BallSet $balls, Ball $ball, float $aside = 0.0): self
     {
-        $target = $pocket->mouth();
+        $target = $pocket->target($object);
         $target = 0.0 === $aside ? $target : $target->towards($object->directionTo($target) + \M_PI_2, $aside);
-        if ($pocket->depth($object) > -1e-6) {
+        if ($object->distanceTo($target) < 1e-6) {
             throw NoAim::pocketShut($ball, $pocket->pocket);
         }
         $line = $object->directionTo($target);

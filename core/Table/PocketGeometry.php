@@ -12,6 +12,9 @@ use ZigLane\Core\Position\Spot;
  */
 final readonly class PocketGeometry
 {
+    /** So near before the mouth a ball hangs, metres: from beside its middle the way to the middle would lead across. */
+    private const HANGING = 0.02;
+
     public function __construct(
         public Pocket $pocket,
         public Spot $noseA,
@@ -29,6 +32,12 @@ final readonly class PocketGeometry
     public function mouth(): Spot
     {
         return Spot::metres(($this->noseA->x + $this->noseB->x) / 2, ($this->noseA->y + $this->noseB->y) / 2);
+    }
+
+    /** Where a ball is sent to go in: the middle of the mouth, or for one that hangs in the jaws the hole. */
+    public function target(Spot $object): Spot
+    {
+        return $this->depth($object) > -self::HANGING ? $this->hole : $this->mouth();
     }
 
     /** Distance of a spot from the mouth along the axis, positive inside the pocket, metres. */

@@ -60,7 +60,7 @@ final readonly class PlainErrors
         $htmx = $event->getRequest()->headers->has('HX-Request');
         $html = $this->twig->render(
             $htmx ? 'error/notice.html.twig' : 'error/page.html.twig',
-            ['status' => $status, 'title' => $title, 'message' => $message],
+            ['status' => $status, 'title' => $title, 'message' => $message, 'hall' => 'hall' === $event->getRequest()->cookies->get('lane-theme')],
         );
         if ($htmx) {
             $headers += ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML'];

@@ -7,7 +7,7 @@ namespace ZigLane\App\Sheet;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\App\Words\Refused;
 
-/** Numbers as a page types and shows them: plain decimals. */
+/** Numbers as a page types and shows them: plain decimals, with a point or a comma. */
 final class NumberText
 {
     /**
@@ -17,6 +17,7 @@ final class NumberText
      */
     public static function between(string $text, string $what, float $least, float $most, string $unit): float
     {
+        $text = str_replace(',', '.', $text);
         if (1 !== preg_match('/^\d{0,3}(\.\d{0,6})?$/', $text) || !is_numeric($text) || (float) $text < $least || (float) $text > $most) {
             throw Refused::because(
                 'number',

@@ -12,9 +12,12 @@ use ZigLane\Core\Table\TableProfile;
 /** Reads what a person types or a page sends: spots in diamonds, names of balls. */
 final class SpotText
 {
-    /** A spot typed as "long,short" in diamonds, like "4.5,1.25". */
+    /** A spot typed as "long,short" in diamonds, like "4.5,1.25"; with decimal commas "4,5; 1,25" or "4,5 1,25". */
     public static function spot(string $text, TableProfile $table): Spot
     {
+        if (1 === preg_match('/^\s*-?\d{1,3}(?:,\d+)?(?:\s*;\s*|\s+)-?\d{1,3}(?:,\d+)?\s*$/', $text)) {
+            $text = str_replace(',', '.', $text);
+        }
         if (1 !== preg_match('/^\s*(-?\d{1,3}(?:\.\d{1,12})?)\s*[,;\s]\s*(-?\d{1,3}(?:\.\d{1,12})?)\s*$/', $text, $found)) {
             throw Refused::because('spot');
         }

@@ -210,7 +210,7 @@ final class PlannerTables
             if (null === $line || !$line->isOnBed()) {
                 continue;
             }
-            $blocking = PotCandidate::inTheWay($this->sight, $others, $object, $geometry->mouth());
+            $blocking = PotCandidate::inTheWay($this->sight, $others, $object, $geometry->target($object));
             foreach ($others->balls() as $other) {
                 if ($others->spot($other)->distanceTo($line->ghost) < $this->rack->equipment->balls->diameter() + 1e-4) {
                     $blocking |= 1 << $other->value;
@@ -269,8 +269,9 @@ final class PlannerTables
         $wide = [];
         foreach (Pocket::cases() as $pocket) {
             $geometry = $this->rack->equipment->geometry->at($pocket);
-            $distance = max($object->distanceTo($geometry->mouth()), 1e-3);
-            $depth = -$geometry->depth($object) / $distance;
+            $target = $geometry->target($object);
+            $distance = max($object->distanceTo($target), 1e-3);
+            $depth = $geometry->hole === $target ? 1.0 : -$geometry->depth($object) / $distance;
             if ($depth > 0.25) {
                 $wide[$pocket->value] = [$depth / ($distance + 0.3), $geometry];
             }
