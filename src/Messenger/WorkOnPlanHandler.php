@@ -67,6 +67,9 @@ final readonly class WorkOnPlanHandler
         if (null !== $first) {
             $this->jobs->draw($job, (new PlanFile([$first], $this->jobs->secondsOf($job), $search->simulated()))->write());
         }
+        if ($this->jobs->isOver($id)) {
+            return;
+        }
         $candidates = $search->candidates();
         if ([] === $candidates) {
             throw $search->nothing();
@@ -117,7 +120,11 @@ final readonly class WorkOnPlanHandler
     /** @param list<array<int, Tally>> $done */
     private function written(PlanJob $job, PlanSearch $search, array $done, int $most): string
     {
-        $plans = $search->written($done, $most, fn (): bool => $this->jobs->secondsOf($job) < self::WRITTEN * $job->getSeconds());
+        $plans = $search->written(
+            $done,
+            $most,
+            fn (): bool => $this->jobs->secondsOf($job) < self::WRITTEN * $job->getSeconds() && !$this->jobs->isOver($job->getId()),
+        );
         \assert([] !== $plans);
 
         return (new PlanFile($plans, $this->jobs->secondsOf($job), $search->simulated()))->write();

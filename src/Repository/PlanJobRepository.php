@@ -122,6 +122,14 @@ final class PlanJobRepository extends ServiceEntityRepository
         );
     }
 
+    /** Whether a job was ended or is gone, as the database has it now: for whoever is in the middle of work for it. */
+    public function isOver(Uuid $id): bool
+    {
+        $state = $this->connection()->fetchOne('SELECT state FROM plan_job WHERE id = ?', [$id->toBinary()]);
+
+        return !\is_string($state) || PlanState::from($state)->isOver();
+    }
+
     /** The clock of the job runs from the first worker on; true for that one. */
     public function start(PlanJob $job): bool
     {
