@@ -14,6 +14,8 @@ use ZigLane\Core\Rules\Game;
  */
 final readonly class Records
 {
+    private const NOTHING = ['racks' => 0, 'out' => 0, 'shots' => 0, 'pots' => 0, 'made' => 0, 'position' => 0, 'fouls' => 0];
+
     /**
      * @param int                  $racks     that have an end
      * @param int                  $out       of them run out
@@ -26,6 +28,10 @@ final readonly class Records
      * @param int                  $dry       breaks on which none fell
      * @param int                  $scratched on the break
      * @param int                  $shotAfter breaks after which there was a shot, of those where that was noted
+     * @param int                  $wing      breaks on which the ball on the wing dropped, of those where that was noted
+     * @param int                  $wingNoted breaks where that was noted
+     * @param array<string, int>   $oneLay    where the 1 stopped after the break: head, middle or foot third of the table, or down
+     * @param array<string, Month> $days      by day, the last first
      * @param int                  $shotNoted breaks where that was noted
      */
     private function __construct(
@@ -41,20 +47,28 @@ final readonly class Records
         public int $scratched,
         public int $shotAfter,
         public int $shotNoted,
+        public int $wing,
+        public int $wingNoted,
+        public array $oneLay,
+        public array $days,
     ) {
     }
 
     /** @param Game|null $game only this one's */
     public static function of(Log $log, ?Game $game = null): self
     {
+        $wing = $wingNoted = 0;
+        $oneLay = ['head' => 0, 'middle' => 0, 'foot' => 0, 'down' => 0];
+        $days = [];
         $racks = $out = $streak = $most = $run = $highRun = $breaks = $fell = $dry = $scratched = $after = $noted = 0;
         $ends = $months = [];
         foreach ($log->outings as $outing) {
+            $day = $outing->date->format('Y-m-d');
             foreach ($outing->racks as $rack) {
                 if (null !== $game && $rack->game !== $game) {
                     continue;
                 }
-                $month = $months[$outing->date->format('Y-m')] ?? ['racks' => 0, 'out' => 0, 'shots' => 0, 'pots' => 0, 'made' => 0, 'position' => 0, 'fouls' => 0];
+                $month = self::NOTHING;
                 $run = 0;
                 foreach ($rack->shots as $shot) {
                     ++$month['shots'];
@@ -65,6 +79,12 @@ final readonly class Records
                         $scratched += $shot->result->scratch ? 1 : 0;
                         $noted += null !== $shot->result->position ? 1 : 0;
                         $after += true === $shot->result->position ? 1 : 0;
+                        $wingNoted += null !== $shot->result->isMade ? 1 : 0;
+                        $wing += true === $shot->result->isMade ? 1 : 0;
+                        $lay = self::lay($shot);
+                        if (null !== $lay) {
+                            ++$oneLay[$lay];
+                        }
                         continue;
                     }
                     if (null !== $shot->result->isMade && ShotKind::Safety !== $shot->kind) {
@@ -92,12 +112,46 @@ final readonly class Records
                     $most = max($most, $streak);
                     $ends[$rack->end->value] = ($ends[$rack->end->value] ?? 0) + 1;
                 }
-                $months[$outing->date->format('Y-m')] = $month;
+                $months[$outing->date->format('Y-m')] = self::sum($months[$outing->date->format('Y-m')] ?? self::NOTHING, $month);
+                $days[$day] = self::sum($days[$day] ?? self::NOTHING, $month);
             }
         }
+        krsort($days);
         ksort($months);
         arsort($ends);
 
-        return new self($racks, $out, $most, $highRun, $ends, $months, $breaks, $fell, $dry, $scratched, $after, $noted);
+        return new self(
+            $racks, $out, $most, $highRun, $ends, $months, $breaks, $fell, $dry, $scratched, $after, $noted,
+            $wing, $wingNoted, $oneLay, $days,
+        );
+    }
+
+    /** Where the 1 stopped after a break; null where that was not noted. */
+    private static function lay(LoggedShot $shot): ?string
+    {
+        if (\in_array(Ball::One, $shot->result->fell, true)) {
+            return 'down';
+        }
+        if (!$shot->result->after->has(Ball::One)) {
+            return null;
+        }
+        $share = $shot->result->after->spot(Ball::One)->x / $shot->equipment->table->length;
+
+        return $share < 1 / 3 ? 'head' : ($share < 2 / 3 ? 'middle' : 'foot');
+    }
+
+    /**
+     * @param Month $one
+     * @param Month $other
+     *
+     * @return Month
+     */
+    private static function sum(array $one, array $other): array
+    {
+        foreach ($other as $field => $count) {
+            $one[$field] += $count;
+        }
+
+        return $one;
     }
 }

@@ -118,6 +118,7 @@ final class LogController extends AbstractController
             }
         }
         $shot = $input->getString('shot');
+        $wing = $input->getString('wing');
         $editor->broke(
             $account,
             Uuid::fromString($id),
@@ -125,6 +126,7 @@ final class LogController extends AbstractController
             array_values($fell),
             $input->getBoolean('scratch'),
             '' === $shot ? null : 'yes' === $shot,
+            '' === $wing ? null : 'yes' === $wing,
             $after,
         );
         $this->addFlash('notice', 'The break is in the log.');

@@ -162,14 +162,17 @@ final readonly class LogEditor
      * A break by itself: what fell, whether there was a shot after it, and where the cue ball and the first ball stopped.
      *
      * @param list<Ball> $fell
+     * @param bool|null  $isWing whether the ball on the wing went to its corner
      */
-    public function broke(Account $owner, Uuid $id, Game $game, array $fell, bool $isScratch, ?bool $hasShot, Layout $after): ShotRack
-    {
+    public function broke(
+        Account $owner, Uuid $id, Game $game, array $fell, bool $isScratch, ?bool $hasShot, ?bool $isWing,
+        Layout $after,
+    ): ShotRack {
         $rack = $this->begin($owner, $id, new Rack($game, Layout::empty()), RackKind::Practice);
         if ([] !== $this->log->shots($rack)) {
             return $rack;
         }
-        $result = new ShotResult(null, null, $isScratch, null, $isScratch, false, $hasShot, $after, fell: $fell);
+        $result = new ShotResult($isWing, null, $isScratch, null, $isScratch, false, $hasShot, $after, fell: $fell);
         $shot = new LoggedShot(
             (string) $id, $this->clock->now(), ShotKind::Break, $rack->getStart()->equipment, Layout::empty(), null, null, null, null, null,
             null, null, null, $result,

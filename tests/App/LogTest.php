@@ -156,6 +156,20 @@ final class LogTest extends AppTestCase
         );
     }
 
+    public function testABreakAloneIsLoggedAndCounted(): void
+    {
+        $this->signedIn();
+        $page = $this->client->request('GET', '/log');
+        $form = $page->selectButton('Log it')->last()->form([
+            'game' => 'nine-ball', 'fell' => '2, 6', 'cue' => '4,2', 'one' => '1.2, 3', 'shot' => 'yes', 'wing' => 'yes',
+        ]);
+        $this->client->submit($form);
+        $this->client->submit($form);
+        $cells = $this->client->request('GET', '/log/records')->filter('table')->eq(1)->filter('tbody td')
+            ->each(static fn (Crawler $cell): string => trim($cell->text()));
+        self::assertSame(['1', '2', '0 %', '0', '1 of 1', '1 of 1', 'head third 1'], $cells);
+    }
+
     /** The list of a log of many shots comes quickly, whatever is asked for, and so does its last page. */
     public function testFiftyThousandShotsAreListedQuickly(): void
     {

@@ -77,13 +77,16 @@ final class ReliabilityTest extends TestCase
             .'{"game": "nine-ball", "end": "out", "shots": ['."$good, $good, $good".']},'
             .'{"game": "nine-ball", "end": "out", "shots": ['.$good.']},'
             .'{"game": "nine-ball", "end": "miss", "shots": ['.$good.', '.$shot('{"made": false}').', '.$good.']},'
-            .'{"game": "nine-ball", "end": "left", "shots": [{"kind": "break", "result": {"fell": ["2", "6"], "position": true}}]},'
+            .'{"game": "nine-ball", "end": "left", "shots": [{"kind": "break", "result": {"made": true, "fell": ["2", "6"], "position": true, "after": {"1": [1.2, 2]}}}]},'
             .'{"game": "straight-pool", "end": "miss", "balls": 31, "shots": []}]},'
             .'{"date": "2026-11-07", "racks": [{"game": "nine-ball", "end": "scratch", "shots": ['.$shot('{"made": true, "scratch": "SL", "foul": true}').']}]}]}';
         $log = LogFile::parse($json);
         $all = Records::of($log);
         self::assertSame([5, 2, 2, 31], [$all->racks, $all->out, $all->streak, $all->highRun]);
         self::assertSame([1, 2, 0, 1, 1], [$all->breaks, $all->fell, $all->dry, $all->shotAfter, $all->shotNoted]);
+        self::assertSame([1, 1], [$all->wing, $all->wingNoted]);
+        self::assertSame(1, $all->oneLay['head']);
+        self::assertSame(['2026-11-07', '2026-10-03'], array_keys($all->days));
         self::assertSame(['2026-10', '2026-11'], array_keys($all->months));
         self::assertSame(6, $all->months['2026-10']['made']);
         self::assertSame(1, $all->months['2026-11']['fouls']);
