@@ -41,7 +41,7 @@ final class Posterior
             static fn (int $k): float => self::WIDER * \sqrt(max(1.0, $covariance[$k][$k] / max(1e-18, $sure[$k][$k]))),
             array_keys($top),
         );
-        if (\count($likelihood->draws) > self::MANY) {
+        if ([] === $likelihood->draws || \count($likelihood->draws) > self::MANY) {
             return array_map(
                 static fn (float $middle, float $error): array => [
                     $middle, $middle - self::NINETY * $error, $middle + self::NINETY * $error,

@@ -21,8 +21,8 @@ final class LogFitterTest extends TestCase
     public function testTheLogShowsWhatAPlayerDoesWrong(): void
     {
         $true = new ExecutionErrors(0.05, 0.1, 1.0, 1.0, biases: new Biases(0.04, 0.09));
-        $fit = LogFitter::of(SimulatedPlayer::log($true, 120, new Randomness(3)));
-        self::assertSame([120, 120], [$fit->shots, $fit->used]);
+        $fit = LogFitter::of(SimulatedPlayer::log($true, 70, new Randomness(3)));
+        self::assertSame([70, 70], [$fit->shots, $fit->used]);
         // Twice the half width of a 90 % interval holds every truth but one in a thousand.
         $near = static fn (
             FittedNumber $number,
@@ -33,7 +33,7 @@ final class LogFitterTest extends TestCase
             self::assertTrue($near($fit->biases[$field], $true->biases->toArray()[$field]), "bias of $field");
         }
         // What is told of the speed is told for sure: he is wilder than his preset, and hits too hard.
-        self::assertGreaterThan(0.06, $fit->deviations['speed']->interval[0]);
+        self::assertGreaterThan(0.055, $fit->deviations['speed']->interval[0]);
         self::assertGreaterThan(0.03, $fit->biases['speed']->interval[0]);
         self::assertSame($fit->deviations['speed']->value, $fit->player()->speed);
         self::assertSame($fit->biases['speed']->value, $fit->player()->biases->speed);
