@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Controller;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -57,6 +58,18 @@ final class ReviewController extends AbstractController
             'review' => $view,
             'drawing' => new ReviewDrawing($view, HeldScreen::isUpright($request)),
         ]);
+    }
+
+    /** Where the day was played, and what the player noted of it. */
+    #[Route('/racks/{id}/outing', name: 'outing_note', methods: ['POST'])]
+    #[IsCsrfTokenValid('rack')]
+    public function note(Request $request, ShotRack $rack, EntityManagerInterface $manager): Response
+    {
+        $text = static fn (string $field, int $most): string => mb_substr(trim(mb_scrub($request->request->getString($field))), 0, $most);
+        $rack->getOuting()->note($text('place', 120), $text('notes', 2000));
+        $manager->flush();
+
+        return $this->redirectToRoute('rack_review', ['id' => $rack->getId()], Response::HTTP_SEE_OTHER);
     }
 
     /** Works out what the shots cost. */

@@ -11,6 +11,8 @@ use ZigLane\App\Entity\Account;
 use ZigLane\Core\Log\ShotGroup;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\TableSize;
 
 /**
  * One page of a log's shots, the latest first, by date, game, table, kind and outcome. Pages go on from the last shot of the one before
@@ -35,7 +37,7 @@ final readonly class LogPage
     public static function of(InputBag $query): self
     {
         $asked = [];
-        foreach (['from', 'to', 'game', 'kind', 'made', 'place', 'after'] as $field) {
+        foreach (['from', 'to', 'game', 'kind', 'made', 'place', 'table', 'after'] as $field) {
             $value = trim(mb_scrub($query->getString($field)));
             if ('' !== $value && mb_strlen($value) <= 120) {
                 $asked[$field] = $value;
@@ -74,6 +76,15 @@ final readonly class LogPage
         }
         if (\in_array($this->asked['made'] ?? '', ['0', '1'], true)) {
             $add('s.is_made = ?', (int) $this->asked['made']);
+        }
+        $size = TableSize::tryFrom((int) ($this->asked['table'] ?? 0));
+        if (null !== $size) {
+            // Half a foot either way: tables of a size are not all of one length.
+            $add(
+                'JSON_VALUE(r.start_rack, "$.table.length") BETWEEN ? AND ?',
+                TableProfile::ofSize($size)->length - 0.13,
+                TableProfile::ofSize($size)->length + 0.13,
+            );
         }
         if (isset($this->asked['place'])) {
             $add('o.place = ?', $this->asked['place']);

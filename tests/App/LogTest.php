@@ -101,6 +101,8 @@ final class LogTest extends AppTestCase
         self::assertSame(0, $rows('?game=eight-ball'));
         self::assertSame(0, $rows('?from=2030-01-01'));
         self::assertSame(0, $rows('?kind=bank'));
+        self::assertSame(50, $rows('?table=9'));
+        self::assertSame(0, $rows('?table=7'));
         // What is not understood is left out, not a failure.
         foreach (['?from=never', '?kind=%00', '?after=1~2', '?made=7', '?game[]=1'] as $query) {
             $this->client->request('GET', '/log'.$query);

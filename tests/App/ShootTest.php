@@ -167,7 +167,7 @@ final class ShootTest extends AppTestCase
         $own = $this->begun($this->signedIn('Piet'));
         $token = $this->rackToken($own);
         foreach ([['GET', 'shoot'], ['GET', 'board'], ['GET', 'review'], ['POST', 'shots'], ['POST', 'undo'], ['POST', 'end'], ['POST', 'delete'],
-            ['POST', 'restore'], ['POST', 'costs'], ['POST', 'tries'], ['POST', 'tries/undo']] as [$method, $page]) {
+            ['POST', 'restore'], ['POST', 'costs'], ['POST', 'outing'], ['POST', 'tries'], ['POST', 'tries/undo']] as [$method, $page]) {
             $this->client->request($method, "/racks/{$rack->getId()}/$page", ['_token' => $token, 'entry' => json_encode($entry)]);
             self::assertResponseStatusCodeSame(404, "$method $page");
         }
