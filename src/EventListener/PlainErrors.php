@@ -60,7 +60,12 @@ final readonly class PlainErrors
         $htmx = $event->getRequest()->headers->has('HX-Request');
         $html = $this->twig->render(
             $htmx ? 'error/notice.html.twig' : 'error/page.html.twig',
-            ['status' => $status, 'title' => $title, 'message' => $message, 'hall' => 'hall' === $event->getRequest()->cookies->get('lane-theme')],
+            [
+                'status' => $status,
+                'title' => $title,
+                'message' => $message,
+                'hall' => 'hall' === $event->getRequest()->cookies->get('lane-theme'),
+            ],
         );
         if ($htmx) {
             $headers += ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML'];
@@ -76,8 +81,17 @@ final readonly class PlainErrors
             if ($cause instanceof BadRequestException) {
                 return [400, 'That cannot be done', 'The address of this page was not understood. Nothing was changed.', []];
             }
-            if ($cause instanceof OptimisticLockException || $cause instanceof RetryableException) {
-                return [409, 'Changed elsewhere', 'Somebody else changed this in the same moment. Reload the page and try again; nothing was saved.', []];
+            // A refusal that says more about it comes first.
+            if (
+                !$error instanceof HttpExceptionInterface
+                && ($cause instanceof OptimisticLockException || $cause instanceof RetryableException)
+            ) {
+                return [
+                    409,
+                    'Changed elsewhere',
+                    'Somebody else changed this in the same moment. Reload the page and try again; nothing was saved.',
+                    [],
+                ];
             }
             if ($cause instanceof ConnectionException) {
                 return [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Tests\App;
 
+use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use PHPUnit\Framework\Attributes\Before;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
@@ -21,12 +22,24 @@ use ZigLane\Tests\Table;
 abstract class AppTestCase extends WebTestCase
 {
     protected KernelBrowser $client;
+    /** @var list<string> */
+    private array $players = [];
 
     #[Before]
     protected function startClient(): void
     {
         $this->client = static::createClient();
         $this->client->disableReboot();
+    }
+
+    /** What a test asked of the workers is not there for the next one's. */
+    protected function tearDown(): void
+    {
+        foreach ($this->players as $id) {
+            static::getContainer()->get(Connection::class)->executeStatement('DELETE FROM work_queue WHERE party = ?', [$id]);
+        }
+        $this->players = [];
+        parent::tearDown();
     }
 
     protected function manager(): EntityManagerInterface
@@ -39,6 +52,7 @@ abstract class AppTestCase extends WebTestCase
         $account = new Account(\sprintf('%s-%s@example.org', strtolower($name), bin2hex(random_bytes(6))), $name, new \DateTimeImmutable());
         $this->manager()->persist($account);
         $this->manager()->flush();
+        $this->players[] = (string) $account->getId();
 
         return $account;
     }
