@@ -1,8 +1,7 @@
 // Laying out: drag with mouse or finger, keys, and the form beside the table. The server keeps the layout and answers every
 // change with the desk as it is; here a ball only follows the pointer and keeps clear of the others on the way.
 
-const STEP = 1 / 8;
-const FINE = 1 / 32;
+import * as cloth from './cloth.js';
 
 export function watchLayout(htmx) {
     if (!document.querySelector('[data-desk]')) {
@@ -25,37 +24,20 @@ export function watchLayout(htmx) {
 
     const toDrawing = ({ long, short }) => {
         const { diamond, upright } = measures();
-        const mm = 1000 * diamond;
-        return upright ? [(4 - short) * mm, (8 - long) * mm] : [long * mm, (4 - short) * mm];
+        return cloth.toDrawing([long, short], 1000 * diamond, upright);
     };
     const fromPointer = (event) => {
         const { diamond, upright } = measures();
-        const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(table().getScreenCTM().inverse());
-        const mm = 1000 * diamond;
-        return upright ? { long: 8 - point.y / mm, short: 4 - point.x / mm } : { long: point.x / mm, short: 4 - point.y / mm };
+        const [long, short] = cloth.fromPointer(event, table(), 1000 * diamond, upright);
+        return { long, short };
     };
     const spotOf = (ball) => ({ long: Number(ball.dataset.long), short: Number(ball.dataset.short) });
 
     // The nearest spot to the wished one that is on the cloth and clear of the other balls; null if there is none close by.
     const clear = (name, wished) => {
-        const { radius } = measures();
-        const others = balls().filter((ball) => ball.dataset.ball !== name).map(spotOf);
-        const within = (value, most) => Math.min(most - radius, Math.max(radius, value));
-        const onCloth = ({ long, short }) => ({ long: within(long, 8), short: within(short, 4) });
-        let spot = onCloth(wished);
-        for (let round = 0; round < 40; round += 1) {
-            const near = others.find((other) => Math.hypot(spot.long - other.long, spot.short - other.short) < 2 * radius - 1e-9);
-            if (!near) {
-                return spot;
-            }
-            const away = Math.hypot(spot.long - near.long, spot.short - near.short) || 1e-9;
-            const push = (2 * radius + 1e-6) / away;
-            spot = onCloth({
-                long: near.long + (spot.long - near.long || 1e-9) * push,
-                short: near.short + (spot.short - near.short) * push,
-            });
-        }
-        return null;
+        const others = balls().filter((ball) => ball.dataset.ball !== name).map(spotOf).map(({ long, short }) => [long, short]);
+        const [[long, short], isClear] = cloth.clear([wished.long, wished.short], others, measures().radius, 1e-6);
+        return isClear ? { long, short } : null;
     };
 
     const show = (ball, spot) => {
@@ -226,14 +208,10 @@ export function watchLayout(htmx) {
         if (event.ctrlKey || event.metaKey) {
             return;
         }
-        const { upright } = measures();
-        const step = event.shiftKey ? FINE : STEP;
-        const arrows = upright
-            ? { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }
-            : { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] };
-        if (arrows[event.key] && state.selected) {
+        const way = cloth.arrow(event, measures().upright);
+        if (way && state.selected) {
             event.preventDefault();
-            nudge(...arrows[event.key]);
+            nudge(...way);
         } else if (/^[0-9]$/.test(event.key)) {
             const now = performance.now();
             const joined = state.typed === '1' && now - state.typedAt < 900 ? `1${event.key}` : event.key;

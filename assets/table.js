@@ -1,7 +1,6 @@
 // A table whose balls a person puts where they lie: by tap, by drag, and by keys.
 
-const STEP = 1 / 8;
-const FINE = 1 / 32;
+import * as cloth from './cloth.js';
 
 export function watchTable({ board, mayMove, mayTap, moved, tapped, typed }) {
     const drawing = () => board().querySelector('[data-table]');
@@ -9,34 +8,15 @@ export function watchTable({ board, mayMove, mayTap, moved, tapped, typed }) {
     const upright = () => board().dataset.upright === '1';
     const numbers = () => JSON.parse(board().querySelector('[data-state]').textContent);
     const scale = () => (1000 * numbers().length) / 8;
-    const toDrawing = ([long, short]) => {
-        const mm = scale();
-        return upright() ? [(4 - short) * mm, (8 - long) * mm] : [long * mm, (4 - short) * mm];
-    };
-    const fromPointer = (event) => {
-        const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(drawing().getScreenCTM().inverse());
-        const mm = scale();
-        return upright() ? [8 - point.y / mm, 4 - point.x / mm] : [point.x / mm, 4 - point.y / mm];
-    };
+    const toDrawing = (spot) => cloth.toDrawing(spot, scale(), upright());
+    const fromPointer = (event) => cloth.fromPointer(event, drawing(), scale(), upright());
     const spots = {};
-    const ballRadius = () => { const { radius, length } = numbers(); return radius / (length / 8); };
 
-    // The nearest spot that is on the cloth and clear of the other balls.
+    // Where the ball may lie; with no room close by, as near as it gets.
     const clear = (name, wished) => {
-        const radius = ballRadius();
-        const within = (value, most) => Math.min(most - radius, Math.max(radius, value));
-        let spot = [within(wished[0], 8), within(wished[1], 4)];
-        for (let round = 0; round < 40; round += 1) {
-            const near = Object.entries(spots)
-                .find(([other, at]) => other !== name && Math.hypot(spot[0] - at[0], spot[1] - at[1]) < 2 * radius - 1e-9);
-            if (!near) {
-                break;
-            }
-            const away = Math.hypot(spot[0] - near[1][0], spot[1] - near[1][1]) || 1e-9;
-            const push = (2 * radius + 1e-5) / away;
-            spot = [within(near[1][0] + (spot[0] - near[1][0] || 1e-9) * push, 8), within(near[1][1] + (spot[1] - near[1][1]) * push, 4)];
-        }
-        return spot;
+        const { radius, length } = numbers();
+        const others = Object.entries(spots).filter(([other]) => other !== name).map(([, at]) => at);
+        return cloth.clear(wished, others, radius / (length / 8), 1e-5)[0];
     };
     const put = (name, spot) => {
         spots[name] = spot;
@@ -136,10 +116,7 @@ export function watchTable({ board, mayMove, mayTap, moved, tapped, typed }) {
         if (!event.target.matches('[data-shoot] [data-table]') || !mayTap()) {
             return;
         }
-        const step = event.shiftKey ? FINE : STEP;
-        const way = upright()
-            ? { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowLeft: [0, step], ArrowRight: [0, -step] }[event.key]
-            : { ArrowRight: [step, 0], ArrowLeft: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key];
+        const way = cloth.arrow(event, upright());
         const from = spots.cue ?? [2, 2];
         if (way) {
             event.preventDefault();

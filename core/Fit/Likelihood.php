@@ -24,6 +24,9 @@ final readonly class Likelihood
     /** @var list<float> the prior's middle */
     public array $start;
 
+    /** @var list<float> its standard deviations */
+    private array $width;
+
     /** @var list<array<int, float>> the strokes of each shot one after the other: quicker to walk over */
     private array $flat;
 
@@ -34,6 +37,10 @@ final readonly class Likelihood
     public function __construct(public array $draws, public array $base)
     {
         $this->start = [...array_map(log(...), $base), 0.0, 0.0, 0.0, 0.0];
+        $this->width = [
+            ...array_fill(0, 4, self::FACTOR),
+            ...array_map(static fn (float $deviation): float => self::BIAS * $deviation, $base),
+        ];
         $this->flat = array_map(static fn (ShotDraws $draw): array => self::flat($draw->kept), $draws);
     }
 
@@ -141,7 +148,7 @@ final readonly class Likelihood
             $value += $draw->weight * log($total / ($d0 * $d1 * $d2 * $d3 * $draw->count) + $draw->outlier);
         }
         foreach ($at as $k => $place) {
-            $value -= 0.5 * (($place - $this->start[$k]) / ($k < 4 ? self::FACTOR : self::BIAS * $this->base[$k - 4])) ** 2;
+            $value -= 0.5 * (($place - $this->start[$k]) / $this->width[$k]) ** 2;
         }
 
         return $value;
@@ -231,8 +238,8 @@ final readonly class Likelihood
             }
         }
         for ($k = 0; $k < 8 && !$isNoise; ++$k) {
-            $width = $k < 4 ? self::FACTOR : self::BIAS * $this->base[$k - 4];
-            $off = ($at[$k] - ($k < 4 ? $this->start[$k] : 0.0)) / $width;
+            $width = $this->width[$k];
+            $off = ($at[$k] - $this->start[$k]) / $width;
             $value -= 0.5 * $off ** 2;
             $gradient[$k] -= $off / $width;
             $hessian[$k][$k] += 1 / $width ** 2;

@@ -6,6 +6,7 @@ namespace ZigLane\Core\Fit;
 
 use ZigLane\Core\Log\Log;
 use ZigLane\Core\Log\LoggedShot;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
 
 /**
@@ -24,7 +25,7 @@ final class LogFitter
     private const LEARNED = 0.75;
     private const STEPS = 40;
     /** The latest shots that are used: a fit of more takes longer and tells no more that lasts. */
-    private const MOST = 2000;
+    public const MOST = 2000;
 
     /**
      * @param float                        $halfLife days after which a shot weighs half; 0: all weigh the same
@@ -60,12 +61,13 @@ final class LogFitter
             [$at, $hessian] = self::climbed($likelihood, $at);
         }
 
-        $covariance = self::covariance($hessian, $likelihood->noise($at));
+        $sure = Matrix::inverse($hessian);
+        $covariance = self::covariance($sure, $likelihood->noise($at));
 
         return self::fit(
             \count($shots),
             \count($draws),
-            Posterior::of($likelihood, $at, $covariance, self::inverse($hessian), $seed),
+            Posterior::of($likelihood, $at, $covariance, $sure, $seed),
             $base,
             $prior,
         );
@@ -102,7 +104,7 @@ final class LogFitter
                 $row[$k] += $damping * abs($row[$k]) + 1e-9;
                 $matrix[] = array_values($row);
             }
-            $move = self::solved($matrix, $gradient);
+            $move = Matrix::solved($matrix, $gradient);
             $next = [];
             foreach ($at as $k => $place) {
                 $most = $k < 4 ? 0.5 : 0.5 * exp($at[$k - 4]);
@@ -130,14 +132,13 @@ final class LogFitter
     /**
      * The covariance at the top: that of the likelihood, and what the noise of the draws moves the top by.
      *
-     * @param list<list<float>> $hessian
+     * @param list<list<float>> $inverse of the matrix of second derivatives
      * @param list<list<float>> $noise   variance of the gradient
      *
      * @return list<list<float>>
      */
-    private static function covariance(array $hessian, array $noise): array
+    private static function covariance(array $inverse, array $noise): array
     {
-        $inverse = self::inverse($hessian);
         $sum = $inverse;
         for ($i = 0; $i < 8; ++$i) {
             for ($j = 0; $j < 8; ++$j) {
@@ -165,72 +166,17 @@ final class LogFitter
                 exp($middle),
                 [exp($low), exp($high)],
                 $base[$k],
-                $high - $low < 2 * self::LEARNED * Posterior::NINETY * Likelihood::FACTOR,
+                $high - $low < 2 * self::LEARNED * Trials::NINETY * Likelihood::FACTOR,
             );
             [$middle, $low, $high] = $found[$k + 4];
             $biases[$field] = new FittedNumber(
                 $middle,
                 [$low, $high],
                 null,
-                $high - $low < 2 * self::LEARNED * Posterior::NINETY * Likelihood::BIAS * $base[$k],
+                $high - $low < 2 * self::LEARNED * Trials::NINETY * Likelihood::BIAS * $base[$k],
             );
         }
 
         return new LogFit($shots, $used, $deviations, $biases, $prior);
-    }
-
-    /**
-     * Gauss's elimination with pivots.
-     *
-     * @param list<list<float>> $matrix
-     * @param list<float>       $right
-     *
-     * @return list<float>
-     */
-    private static function solved(array $matrix, array $right): array
-    {
-        $n = \count($right);
-        for ($i = 0; $i < $n; ++$i) {
-            $pivot = $i;
-            for ($j = $i + 1; $j < $n; ++$j) {
-                $pivot = abs($matrix[$j][$i]) > abs($matrix[$pivot][$i]) ? $j : $pivot;
-            }
-            [$matrix[$i], $matrix[$pivot]] = [$matrix[$pivot], $matrix[$i]];
-            [$right[$i], $right[$pivot]] = [$right[$pivot], $right[$i]];
-            for ($j = $i + 1; $j < $n; ++$j) {
-                $factor = 0.0 === $matrix[$i][$i] ? 0.0 : $matrix[$j][$i] / $matrix[$i][$i];
-                for ($k = $i; $k < $n; ++$k) {
-                    $matrix[$j][$k] -= $factor * $matrix[$i][$k];
-                }
-                $right[$j] -= $factor * $right[$i];
-            }
-        }
-        for ($i = $n - 1; $i >= 0; --$i) {
-            for ($k = $i + 1; $k < $n; ++$k) {
-                $right[$i] -= $matrix[$i][$k] * $right[$k];
-            }
-            $right[$i] = 0.0 === $matrix[$i][$i] ? 0.0 : $right[$i] / $matrix[$i][$i];
-        }
-
-        return array_values($right);
-    }
-
-    /**
-     * @param list<list<float>> $matrix
-     *
-     * @return list<list<float>>
-     */
-    private static function inverse(array $matrix): array
-    {
-        $n = \count($matrix);
-        $columns = [];
-        for ($i = 0; $i < $n; ++$i) {
-            $unit = array_fill(0, $n, 0.0);
-            $unit[$i] = 1.0;
-            $columns[] = self::solved($matrix, array_values($unit));
-        }
-
-        // The matrix is symmetric, and so is its inverse.
-        return $columns;
     }
 }

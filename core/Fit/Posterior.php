@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Fit;
 
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\Randomness;
 
 /**
@@ -14,14 +15,12 @@ use ZigLane\Core\Player\Randomness;
  */
 final class Posterior
 {
-    /** Normal quantile of a 90 percent interval. */
-    public const NINETY = 1.6448536269514722;
+    /** By how much intervals are widened beside what the likelihood says, so that they hold what they should (measured: docs/log.md). */
+    private const WIDER = 1.35;
     /** Shots, by weight, above which the normal distribution serves. */
     private const MANY = 300;
     /** Steps, shots times steps at the most, and steps before they count. */
     private const STEPS = 2400;
-    /** By how much intervals are widened beside that, so that they hold what they should (measured: docs/log.md). */
-    private const WIDER = 1.35;
     private const WORK = 200_000;
     private const BURNT = 300;
     /** The share of steps taken that is aimed at while the walk finds its stride (Roberts and Rosenthal, Stat. Sci. 16, 2001). */
@@ -44,7 +43,7 @@ final class Posterior
         if ([] === $likelihood->draws || \count($likelihood->draws) > self::MANY) {
             return array_map(
                 static fn (float $middle, float $error): array => [
-                    $middle, $middle - self::NINETY * $error, $middle + self::NINETY * $error,
+                    $middle, $middle - Trials::NINETY * $error, $middle + Trials::NINETY * $error,
                 ],
                 $top,
                 $spread,
@@ -56,7 +55,6 @@ final class Posterior
             $values = array_column($walk, $k);
             sort($values);
             $at = static fn (float $share): float => $values[(int) round($share * (\count($values) - 1))];
-
             $middle = $at(0.5);
 
             return [$middle, $middle + $stretch[$k] * ($at(0.05) - $middle), $middle + $stretch[$k] * ($at(0.95) - $middle)];
@@ -71,8 +69,8 @@ final class Posterior
      */
     private static function walk(Likelihood $likelihood, array $top, array $covariance, Randomness $random): array
     {
-        $root = self::root($covariance);
         $size = \count($top);
+        $root = Matrix::root($covariance, array_fill(0, $size, 1e-9));
         $at = $top;
         $value = $likelihood->value($at);
         $stride = 2.4 / \sqrt($size);
@@ -104,30 +102,5 @@ final class Posterior
         }
 
         return $walk;
-    }
-
-    /**
-     * The lower triangle whose square it is (Cholesky), row by row up to the diagonal.
-     *
-     * @param list<list<float>> $matrix
-     *
-     * @return list<list<float>>
-     */
-    private static function root(array $matrix): array
-    {
-        $root = [];
-        foreach ($matrix as $i => $row) {
-            $line = [];
-            for ($j = 0; $j <= $i; ++$j) {
-                $sum = $row[$j];
-                for ($k = 0; $k < $j; ++$k) {
-                    $sum -= $line[$k] * ($i === $j ? $line[$k] : $root[$j][$k]);
-                }
-                $line[] = $i === $j ? \sqrt(max(1e-18, $sum)) : $sum / $root[$j][$j];
-            }
-            $root[] = $line;
-        }
-
-        return $root;
     }
 }

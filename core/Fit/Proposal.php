@@ -23,8 +23,8 @@ final readonly class Proposal
     private const LEAST = 0.12;
 
     /**
-     * @param Four                          $middle
-     * @param array{Four, Four, Four, Four} $root   the lower triangle whose square is the covariance (Cholesky)
+     * @param Four              $middle
+     * @param list<list<float>> $root   the lower triangle whose square is the covariance (Matrix::root)
      */
     private function __construct(private array $middle, private array $root)
     {
@@ -37,9 +37,9 @@ final readonly class Proposal
     public static function plain(array $middle, array $spread): self
     {
         return new self($middle, [
-            [$spread[0], 0.0, 0.0, 0.0],
-            [0.0, $spread[1], 0.0, 0.0],
-            [0.0, 0.0, $spread[2], 0.0],
+            [$spread[0]],
+            [0.0, $spread[1]],
+            [0.0, 0.0, $spread[2]],
             [0.0, 0.0, 0.0, $spread[3]],
         ]);
     }
@@ -62,22 +62,20 @@ final readonly class Proposal
                 $middle[$k] += $weight * $error[$k] / $total;
             }
         }
-        $root = [[0.0, 0.0, 0.0, 0.0], [0.0, 0.0, 0.0, 0.0], [0.0, 0.0, 0.0, 0.0], [0.0, 0.0, 0.0, 0.0]];
+        $covariance = [];
         for ($i = 0; $i < 4; ++$i) {
+            $row = [];
             for ($j = 0; $j <= $i; ++$j) {
                 $sum = 0.0;
                 foreach ($draws as [$error, $weight]) {
                     $sum += $weight * ($error[$i] - $middle[$i]) * ($error[$j] - $middle[$j]) / $total;
                 }
-                $sum = self::WIDER ** 2 * $sum + ($i === $j ? (self::LEAST * $spread[$i]) ** 2 : 0.0);
-                for ($k = 0; $k < $j; ++$k) {
-                    $sum -= $root[$i][$k] * $root[$j][$k];
-                }
-                $root[$i][$j] = $i === $j ? \sqrt(max($sum, (0.5 * self::LEAST * $spread[$i]) ** 2)) : $sum / $root[$j][$j];
+                $row[] = self::WIDER ** 2 * $sum + ($i === $j ? (self::LEAST * $spread[$i]) ** 2 : 0.0);
             }
+            $covariance[] = $row;
         }
 
-        return new self($middle, $root);
+        return new self($middle, Matrix::root($covariance, array_map(static fn (float $one): float => 0.5 * self::LEAST * $one, $spread)));
     }
 
     /** @return Four errors: degrees, share, mm, mm */

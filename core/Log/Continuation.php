@@ -45,7 +45,7 @@ final readonly class Continuation
         $game = $before->game;
         $isFoul = $result->foul || $result->scratch;
         $gone = array_values(array_filter($before->objectBalls(), static fn (Ball $ball): bool => !$after->has($ball)));
-        $money = self::money($game);
+        $money = $game->moneyBall();
         if (null !== $money && \in_array($money, $gone, true)) {
             $decided = self::decided($before, $called, $kind, $result, $isFoul, $money);
             if (null !== $decided) {
@@ -87,16 +87,6 @@ final readonly class Continuation
         if (!$result->scratch && !$result->after->has(Ball::Cue)) {
             throw IllegalEntry::noCueBall();
         }
-    }
-
-    private static function money(Game $game): ?Ball
-    {
-        return match ($game) {
-            Game::NineBall => Ball::Nine,
-            Game::TenBall => Ball::Ten,
-            Game::EightBall => Ball::Eight,
-            Game::StraightPool => null,
-        };
     }
 
     /** How a rack is decided by its money ball that dropped; null where it comes back. */

@@ -57,7 +57,7 @@ final readonly class Reliability
 
         return [
             'low' => $low, 'high' => $high, 'count' => \count($shots), 'stated' => self::mean($shots), 'share' => $hits / \count($shots),
-            'interval' => self::interval($hits, \count($shots)),
+            'interval' => Trials::interval($hits, \count($shots)),
         ];
     }
 
@@ -79,14 +79,6 @@ final readonly class Reliability
         [, [$least, $most]] = $this->over();
 
         return 0 === $this->count ? 0 : ($least > 0.0 ? 1 : ($most < 0.0 ? -1 : 0));
-    }
-
-    /** @return array{float, float} */
-    private static function interval(int $hits, int $count): array
-    {
-        [$low, $high] = Trials::interval($hits, $count);
-
-        return [$low, $high];
     }
 
     /** @param list<array{float, bool}> $shots */

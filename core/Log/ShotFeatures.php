@@ -7,7 +7,6 @@ namespace ZigLane\Core\Log;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\GhostBall;
-use ZigLane\Core\Table\TableGeometry;
 
 /** What kind of shot a logged one was, by its numbers: what a log is sorted and judged by. */
 final readonly class ShotFeatures
@@ -41,7 +40,7 @@ final readonly class ShotFeatures
         $near = min($at->x, $at->y, $table->length - $at->x, $table->width() - $at->y) - $shot->equipment->balls->radius;
         $isOnRail = $near < self::ON_RAIL;
         try {
-            $pocket = (new TableGeometry($table))->pockets[$shot->pocket->value];
+            $pocket = $shot->equipment->geometry->at($shot->pocket);
             $ghost = GhostBall::of($before->spot(Ball::Cue), $at, $pocket, $shot->equipment->balls, $shot->ball);
         } catch (CoreError) {
             // No straight way: a bank, a kick.

@@ -22,6 +22,9 @@ use ZigLane\Core\Stroke\Miscue;
  */
 final readonly class Trials
 {
+    /** Normal quantile of a 90 percent interval. */
+    public const NINETY = 1.6448536269514722;
+
     /**
      * @param int                $count     tries
      * @param int                $made      the called ball drops in the called pocket, whatever the cue ball does

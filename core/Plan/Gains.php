@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
 
@@ -15,8 +16,6 @@ use ZigLane\Core\Rules\Rack;
 final class Gains
 {
     private const LESS = 0.75;
-    /** Normal quantile of a 90 percent interval. */
-    private const NINETY = 1.6448536269514722;
 
     /**
      * @param list<Rack>                   $racks    that the player shot lately
@@ -73,7 +72,7 @@ final class Gains
         $count = \count($differences);
         $mean = array_sum($differences) / $count;
         $squares = array_sum(array_map(static fn (float $one): float => ($one - $mean) ** 2, $differences));
-        $error = self::NINETY * \sqrt($squares / max(1, $count - 1) / $count);
+        $error = Trials::NINETY * \sqrt($squares / max(1, $count - 1) / $count);
 
         return ['gain' => $mean, 'interval' => [$mean - $error, $mean + $error]];
     }

@@ -12,7 +12,6 @@ use ZigLane\Core\Plan\Internal\Policies;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
@@ -83,12 +82,7 @@ final class PlanSearch
     /** Why a rack cannot be planned, before anything is looked for; null where it can. */
     public static function refusal(Rack $rack): ?NothingToPlan
     {
-        $money = match ($rack->game) {
-            Game::EightBall => Ball::Eight,
-            Game::NineBall => Ball::Nine,
-            Game::TenBall => Ball::Ten,
-            Game::StraightPool => null,
-        };
+        $money = $rack->game->moneyBall();
 
         return match (true) {
             !$rack->layout->has(Ball::Cue) && BallInHand::None === $rack->ballInHand => NothingToPlan::noCueBall(),

@@ -43,6 +43,12 @@ final readonly class ShotCost
     /** What the execution cost, luck included; below nought where more came of it than could be expected. */
     public function execution(): float
     {
-        return max($this->best, $this->chosen) - $this->decision() - $this->after;
+        return $this->chosen - $this->after;
+    }
+
+    /** All that was lost, by choice and execution together. */
+    public function lost(): float
+    {
+        return $this->decision() + $this->execution();
     }
 }

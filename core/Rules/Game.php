@@ -24,6 +24,17 @@ enum Game: string
         };
     }
 
+    /** The ball that decides a rack; null in straight pool, where none does. */
+    public function moneyBall(): ?Ball
+    {
+        return match ($this) {
+            self::EightBall => Ball::Eight,
+            self::NineBall => Ball::Nine,
+            self::TenBall => Ball::Ten,
+            self::StraightPool => null,
+        };
+    }
+
     public function uses(Ball $ball): bool
     {
         return $ball->value <= $this->highest();

@@ -7,7 +7,6 @@ namespace ZigLane\App\Controller;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -137,13 +136,13 @@ final class LogController extends AbstractController
     #[Route('/log/export.json', name: 'log_export', methods: ['GET'])]
     public function export(#[CurrentUser] Account $account): Response
     {
-        return $this->download(LogFile::write($this->log->whole($account))."\n", 'application/json', 'pool.log.json');
+        return Download::of(LogFile::write($this->log->whole($account))."\n", 'pool.log.json');
     }
 
     #[Route('/log/export.csv', name: 'log_csv', methods: ['GET'])]
     public function csv(#[CurrentUser] Account $account, LogCsv $csv): Response
     {
-        return $this->download($csv->write($this->log->whole($account)), 'text/csv; charset=utf-8', 'pool.log.csv');
+        return Download::of($csv->write($this->log->whole($account)), 'pool.log.csv', 'text/csv; charset=utf-8');
     }
 
     #[Route('/log/import', name: 'log_import', methods: ['POST'])]
@@ -187,13 +186,5 @@ final class LogController extends AbstractController
             'faults' => $faults,
             'submission' => (string) Uuid::v7(),
         ], new Response(status: [] === $faults ? 200 : 422));
-    }
-
-    private function download(string $content, string $type, string $name): Response
-    {
-        return new Response($content, 200, [
-            'Content-Type' => $type,
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name),
-        ]);
     }
 }

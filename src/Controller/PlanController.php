@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\App\Controller;
 
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -146,10 +145,7 @@ final class PlanController extends AbstractController
         $plan = $this->jobs->latestOf($sheet)?->getPlanFile() ?? throw $this->createNotFoundException('There is no plan to export yet.');
         $name = strtolower((string) $slugger->slug($sheet->getName())) ?: 'rack';
 
-        return new Response($plan."\n", 200, [
-            'Content-Type' => 'application/json',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.plan.json'),
-        ]);
+        return Download::of($plan."\n", $name.'.plan.json');
     }
 
     /** @return array<string, mixed> */

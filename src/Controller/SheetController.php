@@ -6,7 +6,6 @@ namespace ZigLane\App\Controller;
 
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
-use Symfony\Component\HttpFoundation\HeaderUtils;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -110,16 +109,9 @@ final class SheetController extends AbstractController
     public function export(RackSheet $sheet, SluggerInterface $slugger): Response
     {
         $name = strtolower((string) $slugger->slug($sheet->getName())) ?: 'rack';
+        $file = new RackFile($sheet->getRack(), $sheet->getName(), $sheet->getShot(), \array_slice($sheet->getLegs(), 1));
 
-        return new Response((new RackFile(
-            $sheet->getRack(),
-            $sheet->getName(),
-            $sheet->getShot(),
-            \array_slice($sheet->getLegs(), 1),
-        ))->write()."\n", 200, [
-            'Content-Type' => 'application/json',
-            'Content-Disposition' => HeaderUtils::makeDisposition(HeaderUtils::DISPOSITION_ATTACHMENT, $name.'.rack.json'),
-        ]);
+        return Download::of($file->write()."\n", $name.'.rack.json');
     }
 
     #[Route('/sheets/{id}/name', name: 'sheet_rename', methods: ['POST'])]

@@ -71,9 +71,9 @@ final class ShootController extends AbstractController
     #[Route('/racks/{id}/board', name: 'shoot_board', methods: ['GET'])]
     public function board(Request $request, ShotRack $rack): Response
     {
-        $shots = $this->log->shots($rack);
-        $job = $this->plans->job($rack, \count($shots));
-        $isKnown = $request->query->getInt('number', -1) === \count($shots)
+        $number = $this->log->shotsOf($rack);
+        $job = $this->plans->job($rack, $number);
+        $isKnown = $request->query->getInt('number', -1) === $number
             && $request->query->getInt('drawn', -2) === ($job?->getDrawn() ?? -1)
             && (null === $job || !$job->getState()->isOver());
 

@@ -31,7 +31,7 @@ final class Overlay
     {
         $d = '';
         foreach ($polygons as $polygon) {
-            $d .= 'M'.implode('L', array_map($this->projection->text(...), $polygon)).'Z';
+            $d .= $this->projection->path($polygon).'Z';
         }
         if ('' !== $d) {
             $this->areas[] = ['d' => $d, 'class' => $class];
@@ -41,7 +41,7 @@ final class Overlay
     public function route(Trajectory $trajectory, string $class, string $for): void
     {
         $this->lines[] = [
-            'd' => 'M'.implode('L', array_map($this->projection->text(...), $trajectory->points(0.002))),
+            'd' => $this->projection->path($trajectory->points(0.002)),
             'class' => $class,
             'for' => $for,
         ];
@@ -51,7 +51,7 @@ final class Overlay
     public function lane(array $stops): void
     {
         $this->lines[] = [
-            'd' => 'M'.implode('L', array_map($this->projection->text(...), $stops)).(1 === \count($stops) ? 'h0' : ''),
+            'd' => $this->projection->path($stops).(1 === \count($stops) ? 'h0' : ''),
             'class' => 'of-lane',
             'for' => '',
         ];
@@ -59,7 +59,7 @@ final class Overlay
 
     public function line(Spot $from, Spot $to, string $class, string $for = ''): void
     {
-        $this->lines[] = ['d' => 'M'.$this->projection->text($from).'L'.$this->projection->text($to), 'class' => $class, 'for' => $for];
+        $this->lines[] = ['d' => $this->projection->path([$from, $to]), 'class' => $class, 'for' => $for];
     }
 
     public function dot(Spot $spot, float $millimetres, string $class): void

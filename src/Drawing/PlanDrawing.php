@@ -8,7 +8,6 @@ use ZigLane\App\Analysis\PlanView;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
@@ -50,16 +49,21 @@ final readonly class PlanDrawing
         $shot = $view->shot();
         $this->shot = null === $shot ? null : new ShotDrawing($this->table, $shot);
         $this->zones = array_map(
-            fn (ZoneLevel $level): string => implode('', array_map(fn (array $ring): string => $this->path($ring).'Z', $level->rings)),
+            fn (ZoneLevel $level): string => implode(
+                '',
+                array_map(fn (array $ring): string => $this->table->projection->path($ring).'Z', $level->rings),
+            ),
             $view->leg->zone,
         );
         $stops = $view->leg->lane->stops ?? [];
-        $this->lane = [] === $stops ? '' : $this->path($stops).(1 === \count($stops) ? 'h0' : '');
+        $this->lane = [] === $stops ? '' : $this->table->projection->path($stops).(1 === \count($stops) ? 'h0' : '');
         $this->laneLabels = $this->labels($words);
         $this->stops = $this->stopsOf();
         $this->routes = $this->routesOf();
         $equipment = $view->plan->rack->equipment;
-        $this->rack = Game::StraightPool === $view->plan->rack->game ? $this->path(Racking::outline($equipment)).'Z' : '';
+        $this->rack = Game::StraightPool === $view->plan->rack->game
+            ? $this->table->projection->path(Racking::outline($equipment)).'Z'
+            : '';
     }
 
     /** @return list<array{x: float, y: float, width: int, text: string}> */
@@ -113,17 +117,14 @@ final readonly class PlanDrawing
         $routes = [];
         foreach ($this->view->shots as $i => $shot) {
             if (null !== $shot && $i + 1 !== $this->view->number) {
-                $routes[] = ['number' => $i + 1, 'd' => $this->path($shot->outcome->trajectory(Ball::Cue)->points(self::TRUE))];
+                $routes[] = [
+                    'number' => $i + 1,
+                    'd' => $this->table->projection->path($shot->outcome->trajectory(Ball::Cue)->points(self::TRUE)),
+                ];
             }
         }
 
         return $routes;
-    }
-
-    /** @param list<Spot> $spots */
-    private function path(array $spots): string
-    {
-        return 'M'.implode('L', array_map($this->table->projection->text(...), $spots));
     }
 
     /** What moves in the chosen leg, for the animation: by ball a list of x, y at each frame, as JSON. */

@@ -50,6 +50,16 @@ final readonly class Projection
         return self::number($x).' '.self::number($y);
     }
 
+    /**
+     * A line through spots, as path data.
+     *
+     * @param list<Spot> $spots
+     */
+    public function path(array $spots): string
+    {
+        return 'M'.implode('L', array_map($this->text(...), $spots));
+    }
+
     public function across(): float
     {
         return self::mm($this->upright ? $this->table->width() : $this->table->length);

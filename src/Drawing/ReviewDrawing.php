@@ -27,11 +27,8 @@ final readonly class ReviewDrawing
         $this->table = new TableDrawing($view->before(), $upright);
         $projection = $this->table->projection;
         $outcome = $view->meant();
-        $meant = null === $outcome
-            ? ''
-            : 'M'.implode('L', array_map($projection->text(...), $outcome->trajectory(Ball::Cue)->points(self::TRUE)));
         $landing = $shot->landing ?? (true === $outcome?->final->has(Ball::Cue) ? $outcome->final->spot(Ball::Cue) : null);
-        $this->meant = $meant;
+        $this->meant = null === $outcome ? '' : $projection->path($outcome->trajectory(Ball::Cue)->points(self::TRUE));
         $this->landing = null === $landing ? null : $projection->point($landing);
         $real = null !== $shot && $shot->result->after->has(Ball::Cue) ? $shot->result->after->spot(Ball::Cue) : null;
         $this->real = $real instanceof Spot ? $projection->point($real) : null;

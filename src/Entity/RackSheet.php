@@ -23,8 +23,10 @@ use ZigLane\Core\Shot\ShotChoice;
 #[ORM\Table(name: 'rack_sheet')]
 #[ORM\Index(name: 'rack_sheet_of_owner', columns: ['owner_id', 'deleted_at', 'updated_at'])]
 #[ORM\UniqueConstraint(name: 'rack_sheet_submission', columns: ['submission'])]
-class RackSheet
+class RackSheet implements Deletable
 {
+    use DeletedAt;
+
     #[ORM\Id]
     #[ORM\Column(type: UuidType::NAME)]
     private Uuid $id;
@@ -62,9 +64,6 @@ class RackSheet
 
     #[ORM\Column]
     private \DateTimeImmutable $updatedAt;
-
-    #[ORM\Column(nullable: true)]
-    private ?\DateTimeImmutable $deletedAt = null;
 
     public function __construct(Account $owner, string $name, Rack $rack, Uuid $submission, \DateTimeImmutable $now)
     {
@@ -132,16 +131,6 @@ class RackSheet
         return $this->updatedAt;
     }
 
-    public function isDeleted(): bool
-    {
-        return null !== $this->deletedAt;
-    }
-
-    public function getDeletedAt(): ?\DateTimeImmutable
-    {
-        return $this->deletedAt;
-    }
-
     public function layOut(Rack $rack, int $step, \DateTimeImmutable $now): void
     {
         $this->rack = $rack;
@@ -167,15 +156,5 @@ class RackSheet
         $this->shot = $legs[0] ?? null;
         $this->later = \array_slice($legs, 1);
         $this->updatedAt = $now;
-    }
-
-    public function delete(\DateTimeImmutable $now): void
-    {
-        $this->deletedAt = $now;
-    }
-
-    public function restore(): void
-    {
-        $this->deletedAt = null;
     }
 }

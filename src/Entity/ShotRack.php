@@ -22,8 +22,10 @@ use ZigLane\Core\Rules\Rack;
 #[ORM\Table(name: 'shot_rack')]
 #[ORM\Index(name: 'shot_rack_of_owner', columns: ['owner_id', 'deleted_at', 'started_at', 'id'])]
 #[ORM\Index(name: 'shot_rack_of_game', columns: ['owner_id', 'game', 'deleted_at', 'started_at', 'id'])]
-class ShotRack
+class ShotRack implements Deletable
 {
+    use DeletedAt;
+
     #[ORM\Column(length: 16, enumType: Game::class)]
     private Game $game;
 
@@ -48,9 +50,6 @@ class ShotRack
     /** @var array<mixed>|null what the shots cost, once that is worked out */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     private ?array $costs = null;
-
-    #[ORM\Column(nullable: true)]
-    private ?\DateTimeImmutable $deletedAt = null;
 
     #[ORM\Version]
     #[ORM\Column(type: 'integer')]
@@ -172,16 +171,6 @@ class ShotRack
     public function getCosts(): ?array
     {
         return $this->costs;
-    }
-
-    public function getDeletedAt(): ?\DateTimeImmutable
-    {
-        return $this->deletedAt;
-    }
-
-    public function delete(?\DateTimeImmutable $at): void
-    {
-        $this->deletedAt = $at;
     }
 
     public function getVersion(): int

@@ -34,8 +34,9 @@ final readonly class LogCsv
     private static function heads(): array
     {
         return array_fill_keys([
-            'date', 'place', 'rack', 'game', 'kind of rack', 'shot', 'at', 'kind', 'ball', 'pocket', 'stated pot', 'stated position', 'guess', 'made', 'missed',
-            'scratch', 'foul', 'miscue', 'position', 'cue before', 'cue after', 'speed m/s', 'side', 'height',
+            'date', 'place', 'rack', 'game', 'kind of rack', 'shot', 'at', 'kind', 'ball', 'pocket', 'stated pot',
+            'stated position', 'guess', 'made', 'missed', 'scratch', 'foul', 'miscue', 'position', 'cue before',
+            'cue after', 'speed m/s', 'side', 'height',
         ], '');
     }
 

@@ -8,8 +8,6 @@ use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
-use Symfony\Component\Messenger\MessageBusInterface;
-use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Outing;
@@ -19,7 +17,7 @@ use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Message\EraseRack;
 use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Sheet\Planner;
-use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\App\Sheet\Trash;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Log\Continuation;
@@ -46,7 +44,7 @@ final readonly class LogEditor
         private PlanAtTable $plans,
         private Planner $planner,
         private ClockInterface $clock,
-        private MessageBusInterface $bus,
+        private Trash $trash,
     ) {
     }
 
@@ -76,9 +74,9 @@ final readonly class LogEditor
     }
 
     /** The owner's outing of today, or a new one. */
-    public function outing(Account $owner, ?\DateTimeImmutable $day = null): Outing
+    private function outing(Account $owner): Outing
     {
-        $day = ($day ?? $this->clock->now())->setTime(0, 0);
+        $day = $this->clock->now()->setTime(0, 0);
         $outing = $this->log->outingOn($owner, $day);
         if (null === $outing) {
             $outing = new Outing($owner, $day);
@@ -106,7 +104,10 @@ final readonly class LogEditor
             $shots = $this->log->shots($rack);
             $last = [] === $shots ? null : $shots[\count($shots) - 1]->getId();
             if ((string) $last !== (string) $entry->previous) {
-                throw self::conflict('This rack was logged on another device meanwhile. What you entered here is kept: reload and enter it again where it belongs.');
+                throw self::conflict(
+                    'This rack was logged on another device meanwhile.'
+                    .' What you entered here is kept: reload and enter it again where it belongs.',
+                );
             }
             if (null !== $rack->getEnd() && RackKind::Tries !== $rack->getKind()) {
                 throw self::conflict('This rack has ended. Take it up again to log more shots.');
@@ -169,7 +170,7 @@ final readonly class LogEditor
         Layout $after,
     ): ShotRack {
         $rack = $this->begin($owner, $id, new Rack($game, Layout::empty()), RackKind::Practice);
-        if ([] !== $this->log->shots($rack)) {
+        if (0 !== $this->log->shotsOf($rack)) {
             return $rack;
         }
         $result = new ShotResult($isWing, null, $isScratch, null, $isScratch, false, $hasShot, $after, fell: $fell);
@@ -184,26 +185,20 @@ final readonly class LogEditor
         return $rack;
     }
 
-    /** A rack is hidden at once and erased later by a worker unless it is brought back. */
     public function delete(ShotRack $rack): void
     {
-        $rack->delete($this->clock->now());
-        $this->manager->wrapInTransaction(function () use ($rack): void {
-            $this->manager->flush();
-            $this->bus->dispatch(new EraseRack((string) $rack->getId()), [new DelayStamp(1000 * SheetEditor::KEPT_DELETED)]);
-        });
+        $this->trash->put($rack, new EraseRack((string) $rack->getId()));
     }
 
     public function restore(ShotRack $rack): void
     {
-        $rack->delete(null);
-        $this->manager->flush();
+        $this->trash->restore($rack);
     }
 
     /** The rest of a rack is planned anew from how it lies, unless that is under way. */
     public function plan(ShotRack $rack): void
     {
-        $this->plans->ask($rack, $this->planner, \count($this->log->shots($rack)));
+        $this->plans->ask($rack, $this->planner, $this->log->shotsOf($rack));
     }
 
     /** How the rack lay before this shot: with ball in hand, where the cue ball was placed. */

@@ -25,8 +25,6 @@ use ZigLane\Core\Rules\Rack;
 final readonly class LogImport
 {
     public const MAX_BYTES = 4_194_304;
-    /** Shots between two writes to the database. */
-    private const BATCH = 500;
 
     public function __construct(private EntityManagerInterface $manager, private ClockInterface $clock)
     {
@@ -41,16 +39,13 @@ final readonly class LogImport
             foreach ($log->outings as $o => $outing) {
                 $owner = $this->manager->getReference(Account::class, $ownerId);
                 \assert($owner instanceof Account);
-                $kept = $this->outing($owner, $outing, $o);
+                $kept = $this->outing($owner, $outing);
                 foreach ($outing->racks as $r => $rack) {
                     $id = $this->id($owner, 'rack', $outing->id, $rack->id, (string) $o, (string) $r);
                     $into = $this->manager->find(ShotRack::class, $id) ?? $this->rack($id, $owner, $kept, $outing, $rack, $log);
                     [$new, $old] = $this->shots($into, $rack, $outing->id);
                     $taken += $new;
                     $known += $old;
-                    if ($new >= self::BATCH) {
-                        $this->manager->flush();
-                    }
                 }
             }
         });
@@ -58,7 +53,7 @@ final readonly class LogImport
         return [$taken, $known];
     }
 
-    private function outing(Account $owner, LoggedOuting $outing, int $number): Outing
+    private function outing(Account $owner, LoggedOuting $outing): Outing
     {
         // A day and a place are one outing, whichever file they come from.
         $known = $this->manager->getRepository(Outing::class)->findOneBy([

@@ -93,8 +93,9 @@ final readonly class LogPage
             $add('(s.shot_at < ? OR (s.shot_at = ? AND s.id < ?))', $after[1], $after[1], Uuid::fromString($after[2])->toBinary());
         }
         $rows = $connection->fetchAllAssociative(
-            'SELECT s.id, s.rack_id, s.number, s.shot_at, s.game, s.kind, s.ball, s.pocket, s.is_made, s.has_position, s.is_foul, s.make, s.guess, s.cut,'
-            ." s.distance, o.place FROM shot s FORCE INDEX ($index) JOIN shot_rack r ON r.id = s.rack_id JOIN outing o ON o.id = r.outing_id WHERE "
+            'SELECT s.id, s.rack_id, s.number, s.shot_at, s.game, s.kind, s.ball, s.pocket, s.is_made, s.has_position, s.is_foul, s.make,'
+            ." s.guess, s.cut, s.distance, o.place FROM shot s FORCE INDEX ($index)"
+            .' JOIN shot_rack r ON r.id = s.rack_id JOIN outing o ON o.id = r.outing_id WHERE '
             .implode(' AND ', $where).' ORDER BY s.shot_at DESC, s.id DESC LIMIT '.(self::SIZE + 1),
             $values,
         );

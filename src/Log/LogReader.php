@@ -110,7 +110,8 @@ final readonly class LogReader
     public function recentRacks(Account $owner, int $most): array
     {
         $rows = $this->manager->getConnection()->fetchFirstColumn(
-            'SELECT start_rack FROM shot_rack WHERE owner_id = ? AND deleted_at IS NULL AND kind <> ? ORDER BY started_at DESC, id DESC LIMIT 60',
+            'SELECT start_rack FROM shot_rack WHERE owner_id = ? AND deleted_at IS NULL AND kind <> ?'
+            .' ORDER BY started_at DESC, id DESC LIMIT 60',
             [$owner->getId()->toBinary(), RackKind::Tries->value],
         );
         $racks = [];
@@ -135,7 +136,8 @@ final readonly class LogReader
         $shots = [];
         /** @var iterable<array{string, string, int|null, int, int|null, string|null}> $rows */
         $rows = $connection->iterateNumeric(
-            'SELECT s.rack_id, s.kind, s.is_made, s.is_foul, s.has_position, IF(s.kind = ?, s.entry, NULL) FROM shot s WHERE s.owner_id = ? ORDER BY s.rack_id, s.number',
+            'SELECT s.rack_id, s.kind, s.is_made, s.is_foul, s.has_position, IF(s.kind = ?, s.entry, NULL) FROM shot s'
+            .' WHERE s.owner_id = ? ORDER BY s.rack_id, s.number',
             [ShotKind::Break->value, $id],
         );
         foreach ($rows as [$rack, $kind, $isMade, $isFoul, $position, $entry]) {

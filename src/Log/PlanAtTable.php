@@ -37,11 +37,11 @@ final readonly class PlanAtTable
     public function of(ShotRack $rack, int $shots): ?array
     {
         $job = $this->job($rack, $shots);
-        $plan = $this->read($job?->getPlanFile());
+        $plan = self::kept($job);
         if (null !== $job && null !== $plan) {
             return [(string) $job->getId(), $plan];
         }
-        $plan = 0 === $shots ? $this->read($rack->getPlan()) : null;
+        $plan = 0 === $shots ? self::read($rack->getPlan()) : null;
 
         return null === $plan ? null : [self::START, $plan];
     }
@@ -74,12 +74,12 @@ final readonly class PlanAtTable
         if (null === $entry->plan || null === $entry->leg) {
             return null;
         }
-        $file = self::START === $entry->plan ? $rack->getPlan() : null;
+        $plan = self::START === $entry->plan ? self::read($rack->getPlan()) : null;
         if (Uuid::isValid($entry->plan)) {
             $job = $this->jobs->find(Uuid::fromString($entry->plan));
-            $file = null !== $job && $job->getShotRack() === $rack ? $job->getPlanFile() : null;
+            $plan = null !== $job && $job->getShotRack() === $rack ? self::kept($job) : null;
         }
-        $leg = $this->read($file)?->best()->legs[$entry->leg - 1] ?? null;
+        $leg = $plan?->best()->legs[$entry->leg - 1] ?? null;
 
         return null !== $leg && $leg->choice->ball === $entry->ball && $leg->choice->pocket === $entry->pocket ? $leg : null;
     }
@@ -95,7 +95,17 @@ final readonly class PlanAtTable
         }
     }
 
-    private function read(?string $file): ?PlanFile
+    /** Null where there is none, or what is kept can no longer be read. */
+    private static function kept(?PlanJob $job): ?PlanFile
+    {
+        try {
+            return $job?->getPlan();
+        } catch (InvalidFile) {
+            return null;
+        }
+    }
+
+    private static function read(?string $file): ?PlanFile
     {
         try {
             return null === $file ? null : PlanFile::parse($file, \PHP_INT_MAX);

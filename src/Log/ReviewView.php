@@ -10,6 +10,7 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Outcome;
+use ZigLane\Core\Plan\ShotCost;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
@@ -27,7 +28,7 @@ final readonly class ReviewView
     public array $shots;
     /** From 1; 0 where there is none. */
     public int $number;
-    /** @var array<int, LoggedCost|null> by number from 1 */
+    /** @var array<int, ShotCost|null> by number from 1 */
     public array $costs;
     /** Whether all of it is worked out; null: not begun. */
     public ?bool $isDone;
@@ -42,7 +43,7 @@ final readonly class ReviewView
         $this->number = [] === $this->shots ? 0 : max(1, min(\count($this->shots), 0 === $chosen ? $this->turningPoint() ?? 1 : $chosen));
     }
 
-    /** @return array<int, LoggedCost|null> */
+    /** @return array<int, ShotCost|null> */
     private static function costs(mixed $stored): array
     {
         $costs = [];
@@ -71,7 +72,7 @@ final readonly class ReviewView
         return $this->shots[$this->number - 1] ?? null;
     }
 
-    public function cost(): ?LoggedCost
+    public function cost(): ?ShotCost
     {
         return $this->costs[$this->number] ?? null;
     }
@@ -100,8 +101,8 @@ final readonly class ReviewView
     {
         $decision = $execution = 0.0;
         foreach ($this->costs as $cost) {
-            $decision += $cost->decision ?? 0.0;
-            $execution += $cost->execution ?? 0.0;
+            $decision += $cost?->decision() ?? 0.0;
+            $execution += $cost?->execution() ?? 0.0;
         }
 
         return ['decision' => $decision, 'execution' => $execution];

@@ -30,7 +30,8 @@ final readonly class StatedBesideReal
         $cases = ShotGroup::cases();
         /** @var iterable<array{float|null, float|null, int, int|null, int, string|null}> $rows */
         $rows = $this->connection->iterateNumeric(
-            'SELECT s.make, s.guess, s.is_made, s.has_position, s.group_bits, JSON_VALUE(s.entry, ?) FROM shot s JOIN shot_rack r ON r.id = s.rack_id'
+            'SELECT s.make, s.guess, s.is_made, s.has_position, s.group_bits, JSON_VALUE(s.entry, ?)'
+            .' FROM shot s JOIN shot_rack r ON r.id = s.rack_id'
             .' WHERE s.owner_id = ? AND r.deleted_at IS NULL AND s.is_made IS NOT NULL AND s.kind <> ?',
             ['$.meant.position', $owner->getId()->toBinary(), ShotKind::Break->value],
         );

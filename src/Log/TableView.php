@@ -19,7 +19,6 @@ use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 
 /** A rack at the table as the shoot page shows it: what to shoot now, and what became of the last shot. */
@@ -55,7 +54,7 @@ final readonly class TableView
     private static function endOf(Rack $now, LoggedShot $last): ?RackResult
     {
         try {
-            $before = (new Rack($now->game, $last->before, $now->equipment, $now->player, BallInHand::None, $now->group, $now->rules));
+            $before = $now->afterShot($last->before);
 
             return Continuation::of($before, $last->ball, $last->kind, $last->result)->end;
         } catch (CoreError) {

@@ -91,7 +91,7 @@ final readonly class TriesEditor
                     $isMade, null, false, null, false, false, $isMade ? TryResult::MadeWithPosition === $result : null, Layout::empty(),
                 ),
             );
-            $this->manager->persist(new Shot($id, $rack, \count($this->log->shots($rack)) + 1, $shot, $now));
+            $this->manager->persist(new Shot($id, $rack, $this->log->shotsOf($rack) + 1, $shot, $now));
             $this->count($rack, $result, 1);
         });
     }

@@ -20,7 +20,6 @@ use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\ShotValues;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
@@ -43,7 +42,7 @@ final readonly class CostRackHandler
     public function __invoke(CostRack $message): void
     {
         $rack = $this->manager->find(ShotRack::class, Uuid::fromString($message->rackId));
-        if (null === $rack || null !== $rack->getDeletedAt()) {
+        if (null === $rack || $rack->isDeleted()) {
             return;
         }
         $shots = array_map(static fn (Shot $shot): LoggedShot => $shot->logged(), $this->log->shots($rack));
@@ -71,7 +70,7 @@ final readonly class CostRackHandler
     private function positions(Rack $now, LoggedShot $shot): array
     {
         try {
-            $before = new Rack($now->game, $shot->before, $now->equipment, $now->player, BallInHand::None, $now->group, $now->rules);
+            $before = $now->afterShot($shot->before);
             $next = Continuation::of($before, $shot->ball, $shot->kind, $shot->result);
 
             return [ShotKind::Break === $shot->kind || null !== PlanSearch::refusal($before) ? null : $before, $next];

@@ -17,9 +17,6 @@ use ZigLane\Core\Plan\Gains;
 #[AsMessageHandler]
 final readonly class FitLogHandler
 {
-    /** The latest shots that are read; a fit uses no more. */
-    private const MOST = 2000;
-
     /** Racks that are rehearsed for what is worth practising, and the share of the work before that. */
     private const RACKS = 5;
     private const FITTING = 0.6;
@@ -35,7 +32,7 @@ final readonly class FitLogHandler
         if (null === $job || null !== $job->getEndedAt()) {
             return;
         }
-        $log = $this->log->latest($job->getOwner(), self::MOST);
+        $log = $this->log->latest($job->getOwner(), LogFitter::MOST);
         if ([] === $log->shots()) {
             $this->fits->finish($id, null);
 

@@ -53,25 +53,13 @@ final class PlanJobRepository extends ServiceEntityRepository
     /** Ends whatever is still worked on for a rack at the table, without another plan: the balls lie elsewhere by now. */
     public function stopAt(ShotRack $rack): void
     {
-        $this->execute(
-            'UPDATE plan_job SET state = ?, ended_at = ? WHERE shot_rack_id = ? AND state IN (?, ?, ?)',
-            [
-                PlanState::Done->value, $this->time(), $rack->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value,
-                PlanState::Stopping->value,
-            ],
-        );
+        $this->endWhere('shot_rack_id', $rack->getId());
     }
 
     /** Ends whatever is still worked on for a sheet, without another plan: a newer one replaces it. */
     public function endOf(RackSheet $sheet): void
     {
-        $this->execute(
-            'UPDATE plan_job SET state = ?, ended_at = ? WHERE sheet_id = ? AND state IN (?, ?, ?)',
-            [
-                PlanState::Done->value, $this->time(), $sheet->getId()->toBinary(), PlanState::Waiting->value, PlanState::Working->value,
-                PlanState::Stopping->value,
-            ],
-        );
+        $this->endWhere('sheet_id', $sheet->getId());
     }
 
     /** Forgets finished plans of a sheet but the newest few: each may take a megabyte. */
@@ -79,7 +67,8 @@ final class PlanJobRepository extends ServiceEntityRepository
     {
         $id = $sheet->getId()->toBinary();
         $this->execute(
-            'DELETE FROM plan_job WHERE sheet_id = ? AND state IN (?, ?) AND id < (SELECT id FROM (SELECT id FROM plan_job WHERE sheet_id = ?'
+            'DELETE FROM plan_job WHERE sheet_id = ? AND state IN (?, ?)'
+            .' AND id < (SELECT id FROM (SELECT id FROM plan_job WHERE sheet_id = ?'
             .' ORDER BY id DESC LIMIT 1 OFFSET '.(self::KEPT - 1).') newest)',
             [$id, PlanState::Done->value, PlanState::Nothing->value, $id],
         );
@@ -90,7 +79,8 @@ final class PlanJobRepository extends ServiceEntityRepository
     {
         $row = $this->connection()->fetchNumeric(
             'SELECT COALESCE(SUM(j.state IN (?, ?, ?, ?)), 0), COALESCE(SUM(j.created_at > ?), 0) FROM plan_job j'
-            .' LEFT JOIN rack_sheet s ON s.id = j.sheet_id LEFT JOIN shot_rack r ON r.id = j.shot_rack_id WHERE COALESCE(s.owner_id, r.owner_id) = ?',
+            .' LEFT JOIN rack_sheet s ON s.id = j.sheet_id LEFT JOIN shot_rack r ON r.id = j.shot_rack_id'
+            .' WHERE COALESCE(s.owner_id, r.owner_id) = ?',
             [
                 PlanState::Waiting->value,
                 PlanState::Working->value,
@@ -152,7 +142,8 @@ final class PlanJobRepository extends ServiceEntityRepository
             return true;
         } catch (UniqueConstraintViolationException) {
             return 1 === $this->execute(
-                'UPDATE plan_block SET taken_until = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL AND taken_until < ?',
+                'UPDATE plan_block SET taken_until = ?'
+                .' WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL AND taken_until < ?',
                 [$this->time(self::LEASE), ...$key, $this->time()],
             );
         }
@@ -245,6 +236,18 @@ final class PlanJobRepository extends ServiceEntityRepository
         $started = $job->getStartedAt();
 
         return null === $started ? 0.0 : (float) $this->clock->now()->format('U.u') - (float) $started->format('U.u');
+    }
+
+    /** @param 'sheet_id'|'shot_rack_id' $column */
+    private function endWhere(string $column, Uuid $id): void
+    {
+        $this->execute(
+            "UPDATE plan_job SET state = ?, ended_at = ? WHERE {$column} = ? AND state IN (?, ?, ?)",
+            [
+                PlanState::Done->value, $this->time(), $id->toBinary(), PlanState::Waiting->value, PlanState::Working->value,
+                PlanState::Stopping->value,
+            ],
+        );
     }
 
     /** @param list<mixed> $values */

@@ -37,7 +37,7 @@ final class ShotLog extends ServiceEntityRepository
     {
         $rack = $this->deletedOrNot($owner, $id);
 
-        return null === $rack || null !== $rack->getDeletedAt() ? null : $rack;
+        return true === $rack?->isDeleted() ? null : $rack;
     }
 
     public function deletedOrNot(Account $owner, string $id): ?ShotRack
@@ -65,6 +65,12 @@ final class ShotLog extends ServiceEntityRepository
         return $this->getEntityManager()->getRepository(Shot::class)->findBy(['rack' => $rack], ['number' => 'ASC']);
     }
 
+    /** How many shots a rack has, without reading them. */
+    public function shotsOf(ShotRack $rack): int
+    {
+        return $this->getEntityManager()->getRepository(Shot::class)->count(['rack' => $rack]);
+    }
+
     public function shot(Uuid $id): ?Shot
     {
         return $this->getEntityManager()->find(Shot::class, $id);
@@ -73,25 +79,32 @@ final class ShotLog extends ServiceEntityRepository
     /** A rack of the sheet that is still shot, the latest. */
     public function openRack(RackSheet $sheet): ?ShotRack
     {
-        return $this->getEntityManager()->getRepository(ShotRack::class)->findOneBy(
-            [
-                'sheet' => $sheet,
-                'owner' => $sheet->getOwner(),
-                'end' => null,
-                'deletedAt' => null,
-                'kind' => [RackKind::Practice, RackKind::Match],
-            ],
-            ['startedAt' => 'DESC'],
-        );
+        return $this->shotOf($sheet, 1, ['end' => null])[0] ?? null;
     }
 
     /** @return list<ShotRack> what was shot of a sheet, the latest first; tries left out */
     public function racksOf(RackSheet $sheet): array
     {
+        return $this->shotOf($sheet, 50);
+    }
+
+    /**
+     * @param array<string, mixed> $but
+     *
+     * @return list<ShotRack>
+     */
+    private function shotOf(RackSheet $sheet, int $most, array $but = []): array
+    {
         return $this->getEntityManager()->getRepository(ShotRack::class)->findBy(
-            ['sheet' => $sheet, 'owner' => $sheet->getOwner(), 'deletedAt' => null, 'kind' => [RackKind::Practice, RackKind::Match]],
+            [
+                'sheet' => $sheet,
+                'owner' => $sheet->getOwner(),
+                'deletedAt' => null,
+                'kind' => [RackKind::Practice, RackKind::Match],
+                ...$but,
+            ],
             ['startedAt' => 'DESC'],
-            50,
+            $most,
         );
     }
 

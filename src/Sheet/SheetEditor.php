@@ -9,8 +9,6 @@ use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Doctrine\ORM\OptimisticLockException;
 use Psr\Clock\ClockInterface;
-use Symfony\Component\Messenger\MessageBusInterface;
-use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\LayoutStep;
@@ -28,14 +26,12 @@ final readonly class SheetEditor
 {
     /** Layouts that undo can go back to. */
     public const HISTORY = 200;
-    /** How long a deleted sheet can be brought back, seconds. */
-    public const KEPT_DELETED = 600;
 
     public function __construct(
         private EntityManagerInterface $manager,
         private RackSheetRepository $sheets,
         private ClockInterface $clock,
-        private MessageBusInterface $bus,
+        private Trash $trash,
     ) {
     }
 
@@ -139,21 +135,14 @@ final readonly class SheetEditor
         $this->manager->flush();
     }
 
-    /** The sheet is hidden at once and erased later by a worker unless it is brought back. */
     public function delete(RackSheet $sheet): void
     {
-        $now = $this->clock->now();
-        $sheet->delete($now);
-        $this->manager->wrapInTransaction(function () use ($sheet): void {
-            $this->manager->flush();
-            $this->bus->dispatch(new EraseSheet((string) $sheet->getId()), [new DelayStamp(1000 * self::KEPT_DELETED)]);
-        });
+        $this->trash->put($sheet, new EraseSheet((string) $sheet->getId()));
     }
 
     public function restore(RackSheet $sheet): void
     {
-        $sheet->restore();
-        $this->manager->flush();
+        $this->trash->restore($sheet);
     }
 
     /** @param \Closure(): void $change */
