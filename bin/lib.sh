@@ -26,6 +26,7 @@ install_debian() {
     command -v mariadb >/dev/null || missing+=(mariadb-client)
     command -v curl >/dev/null || missing+=(curl)
     [ -x /usr/sbin/nginx ] || missing+=(nginx)
+    command -v supervisord >/dev/null || missing+=(supervisor)
     [ -x /usr/sbin/php-fpm8.2 ] || missing+=(php8.2-fpm)
     for extension in mysql:pdo_mysql apcu:apcu curl:curl zip:zip mbstring:mbstring intl:intl xml:dom; do
         php -m | grep -qix "${extension#*:}" || missing+=("php8.2-${extension%:*}")
@@ -84,25 +85,53 @@ own() { [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" "$STATE" "$RUN" var/log 
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
-# Whether a pid file names a living process of ours: its command line must hold the given word.
-alive() { local pid; pid=$(cat "$1" 2>/dev/null) && [ -n "$pid" ] && tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -qF -- "$2"; }
-
-end() {
-    local pid; alive "$1" "$2" || { rm -f "$1"; return 0; }
-    pid=$(cat "$1")
-    kill "${3:--TERM}" "${4:-}$pid" 2>/dev/null
-    for _ in $(seq 100); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
-    rm -f "$1"
-}
-
 until_true() { local tries=$1; shift; for _ in $(seq "$tries"); do "$@" >/dev/null 2>&1 && return 0; sleep 0.1; done; return 1; }
 
-start_database() {
-    local data="$STATE/mariadb" mariadbd password
-    mariadbd=$(command -v mariadbd || echo /usr/sbin/mariadbd)
-    alive "$RUN/mariadb.pid" "$data" && return 0
-    port_taken "$DB_PORT" && fail "port $DB_PORT is taken by another program; choose another: DB_PORT=$((DB_PORT + 1)) bin/$MODE"
+# ---- the supervisor, and the parts that it keeps alive (config/server/supervisord.conf)
+
+. "$ROOT/config/server/leftovers.sh"
+# Two workers, so that a plan has two processors. PHP's compiler is on in them too: planning is computation.
+WORKERS=2
+
+supervised() { as_service supervisorctl -c "$RUN/supervisord.conf" "$@"; }
+supervisor_runs() { [ -S "$RUN/supervisor.sock" ] && supervised pid >/dev/null 2>&1; }
+part_runs() { [ "$(supervised pid "$1" 2>/dev/null)" -gt 0 ] 2>/dev/null; }
+
+start_supervisor() {
+    local part
+    supervisor_runs && return 0
+    end_leftovers "$RUN" guard KILL
+    # Of a run that was cut off: whatever it has left would hold the ports.
+    for part in $(all_parts); do end_leftovers "$RUN" "$part" TERM; done
+    fill supervisord.conf >"$RUN/supervisord.conf"
+    { printf 'ROOT=%q\nSTATE=%q\n' "$ROOT" "$STATE"
+      printf 'MARIADBD=%q\nDB_PORT=%q\nDB_FLUSH=%q\nDB_BUFFER=%q\n' "$(command -v mariadbd || echo /usr/sbin/mariadbd)" "$DB_PORT" "${DB_FLUSH:-1}" "${DB_BUFFER:-256M}"
+    } >"$RUN/environment"
+    rm -f "$RUN/environment-web"
     own
+    as_service supervisord -c "$RUN/supervisord.conf" >"$RUN/boot.log" 2>&1 || fail "the supervisor did not start: $(cat "$RUN/boot.log")"
+    until_true 100 supervisor_runs || fail "the supervisor does not answer (see $RUN/supervisord.log)"
+}
+all_parts() { local n; for n in $(seq "$WORKERS"); do echo "worker$n"; done; echo nginx; echo php1; echo php2; echo mariadb; }
+
+stop_supervisor() {
+    local part pid
+    if supervisor_runs; then
+        pid=$(supervised pid)
+        supervised shutdown >/dev/null 2>&1
+        for _ in $(seq 400); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
+    fi
+    # The guard first: it would start a supervisor again.
+    end_leftovers "$RUN" guard KILL
+    for part in $(all_parts); do end_leftovers "$RUN" "$part" TERM; done
+    rm -f "$RUN/supervisor.sock" "$RUN"/*.group
+}
+
+start_database() {
+    local data="$STATE/mariadb" password
+    part_runs mariadb && return 0
+    start_supervisor
+    port_taken "$DB_PORT" && fail "port $DB_PORT is taken by another program; choose another: DB_PORT=$((DB_PORT + 1)) bin/$MODE"
     if [ ! -d "$data/mysql" ]; then
         say "Making a database"
         rm -rf "$data"
@@ -118,53 +147,47 @@ GRANT ALL ON zig_lane.* TO 'zig_lane'@'127.0.0.1';
 SQL
     )
     own
-    # A name of its own in the last argument, since root's --user would be refused without it.
-    as_service setsid "$mariadbd" --no-defaults --user="$SERVICE_USER" --datadir="$data" --socket="$RUN/mariadb.sock" --pid-file="$RUN/mariadb.pid" \
-        --bind-address=127.0.0.1 --port="$DB_PORT" --skip-name-resolve --init-file="$RUN/init.sql" --innodb-buffer-pool-size=64M \
-        --innodb-flush-log-at-trx-commit="${DB_FLUSH:-1}" --log-error="$RUN/mariadb.log" >/dev/null 2>&1 </dev/null &
-    until_true 300 port_taken "$DB_PORT" || fail "the database did not start (see $RUN/mariadb.log)"
-    until_true 100 mariadb --no-defaults --protocol=tcp -h 127.0.0.1 -P "$DB_PORT" -u zig_lane -p"$password" -e 'SELECT 1' zig_lane || fail "the database does not answer (see $RUN/mariadb.log)"
+    supervised start mariadb >/dev/null || fail "the database did not start (see $RUN/mariadb.log)"
+    until_true 300 database_answers || fail "the database does not answer (see $RUN/mariadb.log)"
 }
+database_answers() { mariadb --no-defaults --protocol=tcp -h 127.0.0.1 -P "$DB_PORT" -u zig_lane -p"$(database_password)" -e 'SELECT 1' zig_lane; }
 database_password() { [ -s "$STATE/password" ] || (umask 077; php -r 'echo bin2hex(random_bytes(16));' >"$STATE/password"); cat "$STATE/password"; }
 database_url() { printf 'mysql://zig_lane:%s@127.0.0.1:%s/zig_lane?serverVersion=10.11.6-MariaDB&charset=utf8mb4' "$(database_password)" "$DB_PORT"; }
 
-# As many pages at once as the machine has processors for, four times over: most of them wait for the database.
-pool_size() { local n; n=$(nproc 2>/dev/null || echo 2); echo $((n * 4 > 32 ? 32 : (n * 4 < 6 ? 6 : n * 4))); }
-fill() { sed -e "s|@ROOT@|$ROOT|g" -e "s|@RUN@|$RUN|g" -e "s|@PORT@|$PORT|g" -e "s|@JIT@|$(jit_mode)|g" -e "s|@CHILDREN@|$(pool_size)|g" -e "s|@FPM@|unix:$RUN/fpm.sock|g" -e "s|@FPM_LISTEN@|$RUN/fpm.sock|g" "config/server/$1"; }
+# As many pages at once as the machine has processors for, four times over (most of them wait for the database), half of them in each pool.
+pool_size() { local n; n=$(nproc 2>/dev/null || echo 2); echo $((n * 2 > 16 ? 16 : (n * 2 < 3 ? 3 : n * 2))); }
+fill() { sed -e "s|@PART@|${PART:-}|g" -e "s|@ROOT@|$ROOT|g" -e "s|@RUN@|$RUN|g" -e "s|@PORT@|${PORT:-}|g" -e "s|@JIT@|$(jit_mode)|g" -e "s|@CHILDREN@|$(pool_size)|g" -e "s|@WORKERS@|$WORKERS|g" "config/server/$1"; }
 
-web_runs() { alive "$RUN/php-fpm.pid" php-fpm && alive "$RUN/nginx.pid" nginx; }
-check_port() { ! port_taken "$PORT" || alive "$RUN/nginx.pid" nginx || fail "port $PORT is taken by another program; choose another: PORT=$((PORT + 1)) bin/$MODE"; }
+check_port() { ! port_taken "$PORT" || part_runs nginx || fail "port $PORT is taken by another program; choose another: PORT=$((PORT + 1)) bin/$MODE"; }
+
+# The settings that pages and workers run with, as they are in the environment now; what is not set there comes from .env files.
+web_environment() {
+    local name
+    printf 'JIT=%q\n' "$(jit_mode)"
+    for name in APP_ENV APP_DEBUG APP_DEMO APP_SECRET DATABASE_URL STATE_DSN MESSENGER_TRANSPORT_DSN TRUSTED_PROXIES TRUSTED_HOSTS; do
+        [ -z "${!name+x}" ] || printf '%s=%q\n' "$name" "${!name}"
+    done
+}
+settle_environment() { (umask 077; web_environment >"$RUN/environment-web"); own; }
 
 start_web() {
-    web_runs && return 0
+    part_runs php:php1 && part_runs php:php2 && part_runs nginx && return 0
     stop_web
     check_port
     mkdir -p "$RUN/php"
     cp /etc/nginx/mime.types /etc/nginx/fastcgi_params "$RUN/"
     { [ "$SERVICE_USER" != root ] || echo "user root;"; fill nginx.conf; } >"$RUN/nginx.conf"
-    fill php-fpm.conf >"$RUN/php-fpm.conf"
+    for PART in php1 php2; do fill php-fpm.conf >"$RUN/$PART.conf"; done
     fill php.ini >"$RUN/php/zig-lane.ini"
     # PHP preloads as root only when told so by name.
     [ "$SERVICE_USER" != root ] || echo "opcache.preload_user = root" >>"$RUN/php/zig-lane.ini"
-    own
-    PHP_INI_SCAN_DIR=":$RUN/php" as_service /usr/sbin/php-fpm8.2 -y "$RUN/php-fpm.conf" $([ "$SERVICE_USER" = root ] && echo -R) >/dev/null 2>"$RUN/boot.log" || fail "php-fpm did not start: $(cat "$RUN/boot.log")"
-    as_service /usr/sbin/nginx -c "$RUN/nginx.conf" -p "$RUN" -e "$RUN/nginx-error.log" 2>"$RUN/boot.log" || fail "nginx did not start: $(cat "$RUN/boot.log")"
+    settle_environment
+    supervised start 'php:*' nginx guard >/dev/null || fail "the web server did not start (see $RUN/php1.log and $RUN/nginx.log)"
 }
-stop_web() { end "$RUN/nginx.pid" nginx; end "$RUN/php-fpm.pid" php-fpm; }
-
-# Two workers, so that a plan has two processors. PHP's compiler is on in them too: planning is computation.
-WORKERS=2
-start_worker() {
-    local n
-    for n in $(seq "$WORKERS"); do
-        alive "$RUN/worker$n.pid" messenger:consume && continue
-        as_service setsid bash -c 'echo $$ >"$1/worker$2.pid"; while :; do nice -n 10 php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$3" -d opcache.jit_buffer_size=64M -d memory_limit=512M bin/console messenger:consume work --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q; sleep 1; done' messenger:consume "$RUN" "$n" "$(jit_mode)" >>"$RUN/worker.log" 2>&1 </dev/null &
-        until_true 50 alive "$RUN/worker$n.pid" messenger:consume || fail "a worker did not start (see $RUN/worker.log)"
-    done
-}
-stop_worker() { local n; for n in $(seq "$WORKERS"); do end "$RUN/worker$n.pid" messenger:consume -TERM -; done; end "$RUN/worker.pid" messenger:consume -TERM -; }
-stop_database() { end "$RUN/mariadb.pid" "$STATE/mariadb"; }
-stop_all() { stop_worker; stop_web; stop_database; }
+stop_web() { supervisor_runs || return 0; supervised stop nginx 'php:*' >/dev/null 2>&1; }
+start_worker() { settle_environment; supervised start 'worker:*' guard >/dev/null || fail "the workers did not start (see $RUN/worker1.log)"; }
+stop_worker() { supervisor_runs || return 0; supervised stop 'worker:*' >/dev/null 2>&1; }
+stop_all() { stop_supervisor; }
 
 code_files() { find core src config templates assets migrations public/index.php public/table-worker.js importmap.php composer.json package-lock.json .env -type f | LC_ALL=C sort; }
 code_stamp() { code_files | tr '\n' '\0' | xargs -0 cat | sha256sum | cut -c1-64; }
