@@ -36,10 +36,12 @@ case "$PART" in
         ;;
     nginx) exec /usr/sbin/nginx -c "$RUN/nginx.conf" -p "$RUN" -e stderr -g 'daemon off;' ;;
     worker*)
+        # Plans are waited for. Every second worker takes nothing else, so that none waits for a fit of somebody's log.
+        queues=(plans); [ $((${PART#worker} % 2)) = 0 ] || queues+=(work)
         # Only with what pages leave of the processors: where the system can, as idle work, else as the least of the ordinary.
         idle=(nice -n 19); ! chrt -i 0 true 2>/dev/null || idle=(chrt -i 0)
         exec "${idle[@]}" php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$JIT" -d opcache.jit_buffer_size=64M -d memory_limit=512M \
-            bin/console messenger:consume work --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q
+            bin/console messenger:consume "${queues[@]}" --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q
         ;;
     guard)
         supervisor=$(cat "$RUN/supervisord.pid")

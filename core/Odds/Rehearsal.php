@@ -6,6 +6,7 @@ namespace ZigLane\Core\Odds;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Error\OutOfTime;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
@@ -27,10 +28,15 @@ final readonly class Rehearsal
     {
     }
 
-    /** @param list<ShotChoice> $choices at least one */
-    public static function of(Rack $rack, array $choices, int $tries, int $seed = 1): self
+    /**
+     * @param list<ShotChoice> $choices at least one
+     * @param ShotSolver|null  $solver  one that may be stopped: what it has played by then is told
+     *
+     * @throws OutOfTime If it is stopped before the first try is over
+     */
+    public static function of(Rack $rack, array $choices, int $tries, int $seed = 1, ?ShotSolver $solver = null): self
     {
-        $solver = new ShotSolver($rack->equipment);
+        $solver ??= new ShotSolver($rack->equipment);
         $balls = $rack->equipment->balls;
         $random = new Randomness($seed);
         $made = array_fill(0, \count($choices), 0);
@@ -45,6 +51,13 @@ final readonly class Rehearsal
                     $errors = $rack->player->in($shot->strike, ShotDemands::of($solver, $layout, $shot, $rack->player->growth));
                     $strike = $errors->disturb($shot->strike, $random, $balls->radius);
                     $ending = $solver->simulator->rollouts($layout)->play($strike);
+                } catch (OutOfTime $e) {
+                    // The legs of the try that was cut short do not count.
+                    for ($i = 0; $i < $leg; ++$i) {
+                        --$made[$i];
+                    }
+
+                    return $try > 0 ? new self($try, array_values($made), $ended) : throw $e;
                 } catch (IllegalStroke) {
                     ++$ended['miscue'];
                     break;

@@ -90,16 +90,24 @@ final class AnalysisController extends AbstractController
     #[Route('/sheets/{id}/plan/run', name: 'sheet_run', methods: ['GET'])]
     public function run(Request $request, RackSheet $sheet): Response
     {
-        if ($request->hasSession()) {
-            $request->getSession()->save();
-        }
         $legs = $sheet->getLegs();
-        $rehearsal = [] === $legs ? null : Rehearsal::of($sheet->getRack(), $legs, self::REHEARSED);
+        $rehearsal = $error = null;
+        try {
+            $rehearsal = [] === $legs ? null : $this->one->of(
+                $request,
+                $sheet->getOwner(),
+                new ShotSolver($sheet->getRack()->equipment),
+                static fn (ShotSolver $solver): Rehearsal => Rehearsal::of($sheet->getRack(), $legs, self::REHEARSED, solver: $solver),
+            );
+        } catch (CoreError $e) {
+            $error = $this->words->error($e);
+        }
 
         return $this->render(
             'shot/run.html.twig',
             [
                 'rehearsal' => $rehearsal,
+                'error' => $error,
                 'between' => null === $rehearsal ? null : Trials::interval($rehearsal->made[\count($legs) - 1], $rehearsal->tries),
             ],
         );

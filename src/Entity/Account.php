@@ -79,6 +79,11 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->name;
     }
 
+    public function isDemo(): bool
+    {
+        return self::DEMO_EMAIL === $this->email;
+    }
+
     public function getCreatedAt(): \DateTimeImmutable
     {
         return $this->createdAt;

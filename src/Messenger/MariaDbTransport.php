@@ -23,7 +23,7 @@ use ZigLane\App\Message\OfAccount;
  * A queue in one table. A worker takes the oldest message that is due and locks its row while it marks it
  * (`FOR UPDATE SKIP LOCKED`, so workers never wait for each other); a message whose worker has died is due again after
  * `redeliver` seconds unless the worker keeps it alive. Of messages that are somebody's work those come first whose owner has
- * least under way: one person's work cannot hold up everybody's.
+ * least under way, and of these whose owner had least of late: one person's work cannot hold up everybody's.
  */
 final readonly class MariaDbTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface
 {
@@ -35,6 +35,7 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
         private ClockInterface $clock,
         private string $queue,
         private int $redeliver,
+        private FairShare $share,
     ) {
     }
 
@@ -42,13 +43,9 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     {
         $row = $this->guarded(fn (): ?array => $this->connection->transactional(function (): ?array {
             $row = $this->connection->fetchAssociative(
-                'SELECT q.id, q.body, q.headers FROM '.self::TABLE.' q WHERE q.queue = ? AND q.due_at <= ? '
-
-                    .'ORDER BY (SELECT COUNT(*) FROM '
-                    .self::TABLE
-                    .' t WHERE t.queue = q.queue AND t.party = q.party AND t.taken_at IS NOT NULL AND t.due_at > ?), q.due_at, q.id '
-                .'LIMIT 1 FOR UPDATE SKIP LOCKED',
-                [$this->queue, $this->time(), $this->time()],
+                'SELECT q.id, q.body, q.headers FROM '.self::TABLE.' q WHERE q.queue = ? AND q.due_at <= ?'
+                .' ORDER BY '.FairShare::UNDER_WAY.', '.FairShare::HAD.', q.due_at, q.id LIMIT 1 FOR UPDATE SKIP LOCKED',
+                [$this->queue, $this->time(), $this->time(), $this->share->since()],
             );
             if (false === $row) {
                 return null;

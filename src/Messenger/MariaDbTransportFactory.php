@@ -20,7 +20,7 @@ use Symfony\Component\Messenger\Transport\TransportInterface;
  */
 final readonly class MariaDbTransportFactory implements TransportFactoryInterface
 {
-    public function __construct(private ManagerRegistry $connections, private ClockInterface $clock)
+    public function __construct(private ManagerRegistry $connections, private ClockInterface $clock, private FairShare $share)
     {
     }
 
@@ -40,7 +40,7 @@ final readonly class MariaDbTransportFactory implements TransportFactoryInterfac
         $connection = $this->connections->getConnection($parts['host']);
         \assert($connection instanceof Connection);
 
-        return new MariaDbTransport($connection, $serializer, $this->clock, $queue, (int) $redeliver);
+        return new MariaDbTransport($connection, $serializer, $this->clock, $queue, (int) $redeliver, $this->share);
     }
 
     /** @param array<mixed> $options */

@@ -6,6 +6,7 @@ namespace ZigLane\App\Messenger;
 
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
@@ -23,8 +24,10 @@ use ZigLane\Core\Plan\Tally;
  * other that nobody has, and at the end one of the workers writes the plans down. What is done is in the database after every block.
  */
 #[AsMessageHandler]
-final readonly class WorkOnPlanHandler
+final class WorkOnPlanHandler
 {
+    /** Searches that a worker keeps, so that it need not begin again what it put aside for others' work. */
+    private const KEPT = 2;
     /** Blocks after which a better plan is drawn on the way. */
     private const DRAWN_EVERY = 24;
     /** Share of the time that is searched; the rest is for writing the plans down. */
@@ -35,8 +38,17 @@ final readonly class WorkOnPlanHandler
     /** Plans side by side. */
     private const PLANS = 5;
 
-    public function __construct(private PlanJobRepository $jobs, private Words $words, private LoggerInterface $laneLogger)
-    {
+    /** @var array<string, PlanSearch> by job, the one that was used last at the end */
+    private array $searches = [];
+    private float $counted = 0.0;
+
+    public function __construct(
+        private readonly PlanJobRepository $jobs,
+        private readonly FairShare $share,
+        private readonly MessageBusInterface $bus,
+        private readonly Words $words,
+        private readonly LoggerInterface $laneLogger,
+    ) {
     }
 
     public function __invoke(WorkOnPlan $message): void
@@ -46,29 +58,38 @@ final readonly class WorkOnPlanHandler
         if (null === $job || $job->getState()->isOver()) {
             return;
         }
+        $this->counted = microtime(true);
         $isFirst = $this->jobs->start($job);
+        if (!$isFirst) {
+            $this->jobs->resume($job);
+        }
         try {
-            $this->work($job, $id, $isFirst);
+            if (!$this->work($job, $message, $isFirst)) {
+                $this->bus->dispatch($message);
+            }
         } catch (CoreError $e) {
             $this->jobs->nothing($job, $this->words->error($e));
         }
+        $this->count($message);
         $this->laneLogger->info('Worked on a plan.', ['job' => $message->jobId]);
     }
 
-    private function work(PlanJob $job, Uuid $id, bool $isFirst): void
+    /** @return bool false where it makes way for others' work and has to be gone on with */
+    private function work(PlanJob $job, WorkOnPlan $message, bool $isFirst): bool
     {
+        $id = $job->getId();
         $refusal = PlanSearch::refusal($job->getRack());
         if (null !== $refusal) {
             throw $refusal;
         }
-        $search = new PlanSearch($job->getRack(), $job->getConstraints(), $job->getWeights(), $job->getSeed());
+        $search = $this->search($job);
         // One worker draws a first plan before the ways to begin are weighed.
         $first = $isFirst ? $search->first() : null;
         if (null !== $first) {
             $this->jobs->draw($job, (new PlanFile([$first], $this->jobs->secondsOf($job), $search->simulated()))->write());
         }
         if ($this->jobs->isOver($id)) {
-            return;
+            return true;
         }
         $candidates = $search->candidates();
         if ([] === $candidates) {
@@ -97,10 +118,35 @@ final readonly class WorkOnPlanHandler
             if (!$this->oneBlock($job, $search, $due)) {
                 usleep(self::PAUSE);
             }
+            $this->count($message);
+            if ($this->share->makesWay($message->accountId)) {
+                return false;
+            }
         }
+        unset($this->searches[(string) $id]);
         if (null !== $job && $this->jobs->mayWrite($job)) {
             $this->jobs->write($job, $this->written($job, $search, $this->jobs->done($job, \count($candidates)), self::PLANS));
         }
+
+        return true;
+    }
+
+    private function search(PlanJob $job): PlanSearch
+    {
+        $id = (string) $job->getId();
+        $search = $this->searches[$id] ?? new PlanSearch($job->getRack(), $job->getConstraints(), $job->getWeights(), $job->getSeed());
+        unset($this->searches[$id]);
+        $this->searches = [...\array_slice($this->searches, 1 - self::KEPT), $id => $search];
+
+        return $search;
+    }
+
+    /** What this worker has worked since it was last counted. */
+    private function count(WorkOnPlan $message): void
+    {
+        $now = microtime(true);
+        $this->share->add($message->accountId, $now - $this->counted);
+        $this->counted = $now;
     }
 
     /** @param non-empty-list<array{int, int}> $due */

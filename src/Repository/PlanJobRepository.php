@@ -27,8 +27,15 @@ use ZigLane\Core\Plan\Tally;
  */
 final class PlanJobRepository extends ServiceEntityRepository
 {
+    private const LIVE = [
+        PlanState::Waiting->value, PlanState::Working->value, PlanState::Stopping->value, PlanState::Writing->value,
+    ];
     /** How long a worker may take for a block before another may take it, seconds; a block takes one or two. */
     private const LEASE = 20;
+    /** A job that nobody has taken a block of for so long has been put aside, seconds. */
+    private const PAUSE = 3;
+    /** How long the last plans of a rack that is over stay, seconds: its end can be taken back. */
+    private const OVER = 86400;
     /** Plans of a sheet that are kept. */
     private const KEPT = 3;
     /** How long a worker may take to write the plans down. */
@@ -62,37 +69,47 @@ final class PlanJobRepository extends ServiceEntityRepository
         $this->endWhere('sheet_id', $sheet->getId());
     }
 
-    /** Forgets finished plans of a sheet but the newest few: each may take a megabyte. */
+    /** Forgets finished plans of a sheet but the newest few. */
     public function prune(RackSheet $sheet): void
     {
-        $id = $sheet->getId()->toBinary();
+        $this->pruneWhere('sheet_id', $sheet->getId());
+    }
+
+    /** The same of a rack at the table: who takes a shot back finds the plan of before. */
+    public function pruneAt(ShotRack $rack): void
+    {
+        $this->pruneWhere('shot_rack_id', $rack->getId());
+    }
+
+    /** @param 'sheet_id'|'shot_rack_id' $column */
+    private function pruneWhere(string $column, Uuid $id): void
+    {
         $this->execute(
-            'DELETE FROM plan_job WHERE sheet_id = ? AND state IN (?, ?)'
-            .' AND id < (SELECT id FROM (SELECT id FROM plan_job WHERE sheet_id = ?'
-            .' ORDER BY id DESC LIMIT 1 OFFSET '.(self::KEPT - 1).') newest)',
-            [$id, PlanState::Done->value, PlanState::Nothing->value, $id],
+            "DELETE FROM plan_job WHERE $column = ? AND state IN (?, ?)"
+            ." AND id < (SELECT id FROM (SELECT id FROM plan_job WHERE $column = ? ORDER BY id DESC LIMIT 1 OFFSET ".(self::KEPT - 1).') newest)',
+            [$id->toBinary(), PlanState::Done->value, PlanState::Nothing->value, $id->toBinary()],
         );
     }
 
-    /** How many plans of an account are under way, and how many it asked for in the last hour. */
-    public function load(Account $owner): PlanLoad
+    /** Forgets the plans of racks that are over: what was planned for a shot stands with the shot. */
+    public function forgetOver(): void
     {
-        $row = $this->connection()->fetchNumeric(
-            'SELECT COALESCE(SUM(j.state IN (?, ?, ?, ?)), 0), COALESCE(SUM(j.created_at > ?), 0) FROM plan_job j'
-            .' LEFT JOIN rack_sheet s ON s.id = j.sheet_id LEFT JOIN shot_rack r ON r.id = j.shot_rack_id'
-            .' WHERE COALESCE(s.owner_id, r.owner_id) = ?',
-            [
-                PlanState::Waiting->value,
-                PlanState::Working->value,
-                PlanState::Stopping->value,
-                PlanState::Writing->value,
-                $this->time(-3600),
-                $owner->getId()->toBinary(),
-            ],
+        $this->execute(
+            'DELETE j FROM plan_job j JOIN shot_rack r ON r.id = j.shot_rack_id WHERE r.ended_by IS NOT NULL AND j.created_at < ?',
+            [$this->time(-self::OVER)],
         );
-        $count = static fn (mixed $value): int => is_numeric($value) ? (int) $value : 0;
+    }
 
-        return new PlanLoad($count($row[0] ?? 0), $count($row[1] ?? 0));
+    /** How many plans of an account are under way. */
+    public function underWay(Account $owner): int
+    {
+        $count = $this->connection()->fetchOne(
+            'SELECT (SELECT COUNT(*) FROM plan_job j JOIN rack_sheet s ON s.id = j.sheet_id WHERE s.owner_id = ? AND j.state IN (?, ?, ?, ?))'
+            .' + (SELECT COUNT(*) FROM plan_job j JOIN shot_rack r ON r.id = j.shot_rack_id WHERE r.owner_id = ? AND j.state IN (?, ?, ?, ?))',
+            [$owner->getId()->toBinary(), ...self::LIVE, $owner->getId()->toBinary(), ...self::LIVE],
+        );
+
+        return is_numeric($count) ? (int) $count : 0;
     }
 
     /** The job as it is now; null if it is gone with its sheet. */
@@ -129,9 +146,21 @@ final class PlanJobRepository extends ServiceEntityRepository
         );
     }
 
+    /** The clock of a job stands still while every worker on it has made way for others' work. */
+    public function resume(PlanJob $job): void
+    {
+        $now = $this->time();
+        $this->execute(
+            'UPDATE plan_job SET started_at = DATE_ADD(started_at, INTERVAL TIMESTAMPDIFF(MICROSECOND, active_at, ?) MICROSECOND),'
+            .' active_at = ? WHERE id = ? AND started_at IS NOT NULL AND active_at < ?',
+            [$now, $now, $job->getId()->toBinary(), $this->time(-self::PAUSE)],
+        );
+    }
+
     /** Takes a block, if nobody has it. */
     public function take(PlanJob $job, int $candidate, int $block): bool
     {
+        $this->execute('UPDATE plan_job SET active_at = ? WHERE id = ?', [$this->time(), $job->getId()->toBinary()]);
         $key = [$job->getId()->toBinary(), $candidate, $block];
         try {
             $this->execute(

@@ -11,16 +11,20 @@ use ZigLane\App\Entity\Account;
 use ZigLane\Core\Shot\ShotSolver;
 
 /**
- * What is computed while a page waits for it: for so long at the most, of one account one at a time, and without holding the session, so
- * that nobody keeps the site from others, nor his own next redraw from himself. The lock is the database's: it holds on every machine, and
- * goes when the process does.
+ * What is computed while a page waits for it: for so long at the most, of one account one at a time and few that wait, and without holding
+ * the session, so that nobody keeps the site from others, nor his own next redraw from himself. A newer look of the same page ends the
+ * older one. The locks are the database's: they hold on every machine, and go when the process does.
  */
 final readonly class OneLook
 {
     /** Seconds of computing. */
-    private const MOST = 1.0;
-    /** How long a newer request waits for the older one to end, seconds. */
-    private const WAIT = 1;
+    public const MOST = 1.0;
+    /** How long one waits for another to end, seconds. */
+    private const WAIT = 3;
+    /** How many of an account may wait beside the one that is worked out: a page asks for as many at once. */
+    private const WAITING = 2;
+    /** The demo player is everybody who looks round: so many of his at once. */
+    private const OF_DEMO = 3;
 
     public function __construct(private Connection $connection)
     {
@@ -33,25 +37,83 @@ final readonly class OneLook
      *
      * @return T
      *
-     * @throws TooManyRequestsHttpException If another of this account's is still under way
+     * @throws TooManyRequestsHttpException If more of this account's wait than may, or another is still under way after a while
      */
     public function of(Request $request, Account $account, ShotSolver $solver, \Closure $compute): mixed
     {
+        $view = $this->view($request);
         if ($request->hasSession()) {
             $request->getSession()->save();
         }
-        $name = 'lane-look-'.$account->getId();
-        if (1 !== (int) $this->scalar('SELECT GET_LOCK(?, ?)', [$name, self::WAIT])) {
-            throw new TooManyRequestsHttpException(1, 'Another look of yours is still being worked out. Ask again in a second.');
+        $isNewest = self::newest($view);
+        $place = $this->place($account, $view);
+        $waiting = $this->taken($place.'-waits-', self::WAITING) ?? $this->refuse();
+        $isMine = $this->lock($place, self::WAIT);
+        $this->release($waiting);
+        if (!$isMine) {
+            $this->refuse();
         }
         $from = self::seconds();
-        $solver->simulator->stopWhen(static fn (): bool => self::seconds() - $from > self::MOST);
+        $solver->simulator->stopWhen(static fn (): bool => self::seconds() - $from > self::MOST || !$isNewest());
         try {
             return $compute($solver);
         } finally {
             $solver->simulator->stopWhen(null);
-            $this->scalar('SELECT RELEASE_LOCK(?)', [$name]);
+            $this->release($place);
         }
+    }
+
+    /** Whose look at what this is: a newer one of the same takes its place. */
+    private function view(Request $request): string
+    {
+        $session = $request->hasSession() ? $request->getSession()->getId() : '';
+
+        return substr(hash('sha256', $session.$request->getPathInfo().$request->query->getString('look').$request->query->getInt('more')), 0, 24);
+    }
+
+    /** @return \Closure(): bool whether no newer look of the same has been asked for since, on this machine */
+    private static function newest(string $view): \Closure
+    {
+        if (!\function_exists('apcu_enabled') || !apcu_enabled()) {
+            return static fn (): bool => true;
+        }
+        $mine = apcu_inc("look-$view", 1, $isSet, 60);
+
+        return static fn (): bool => apcu_fetch("look-$view") === $mine;
+    }
+
+    private function place(Account $account, string $view): string
+    {
+        $name = 'lane-look-'.$account->getId();
+
+        return $account->isDemo() ? $name.'-'.hexdec($view[0]) % self::OF_DEMO : $name;
+    }
+
+    /** The name of one of so many locks that was free; null where none was. */
+    private function taken(string $name, int $count): ?string
+    {
+        for ($i = 0; $i < $count; ++$i) {
+            if ($this->lock($name.$i, 0)) {
+                return $name.$i;
+            }
+        }
+
+        return null;
+    }
+
+    private function refuse(): never
+    {
+        throw new TooManyRequestsHttpException(1, 'Other looks of yours are still being worked out. Ask again in a second.');
+    }
+
+    private function lock(string $name, int $seconds): bool
+    {
+        return 1 === (int) $this->scalar('SELECT GET_LOCK(?, ?)', [$name, $seconds]);
+    }
+
+    private function release(string $name): void
+    {
+        $this->scalar('SELECT RELEASE_LOCK(?)', [$name]);
     }
 
     /** Computed by this process so far, not waited. */

@@ -15,6 +15,7 @@ use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Message\WorkOnPlan;
+use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\Core\Rules\Rack;
 
@@ -22,9 +23,12 @@ use ZigLane\Core\Rules\Rack;
 final readonly class Planner
 {
     private const WORKERS = 2;
-    /** Plans of an account under way, and asked for in an hour. */
+    /** Plans of an account under way. The demo player is everybody who looks round. */
     private const MOST = 4;
-    private const MOST_AN_HOUR = 240;
+    private const MOST_OF_DEMO = 2;
+    /** Seconds of the workers that an account may have in an hour: two plans a minute, all the while. */
+    private const BUDGET = 2400.0;
+    private const BUDGET_OF_DEMO = 1200.0;
 
     public function __construct(
         private EntityManagerInterface $manager,
@@ -32,6 +36,7 @@ final readonly class Planner
         private MessageBusInterface $bus,
         private ClockInterface $clock,
         private ErrorSource $errors,
+        private FairShare $share,
     ) {
     }
 
@@ -40,7 +45,7 @@ final readonly class Planner
      *
      * @param bool $isBounded whether the account's limits count
      *
-     * @throws TooManyRequestsHttpException If too many plans of the account are under way, or were asked for in the last hour
+     * @throws TooManyRequestsHttpException If too many plans of the account are under way, or it has had its share of the last hour
      */
     public function ask(RackSheet $sheet, PlanRequest $request, bool $isBounded = true): PlanJob
     {
@@ -83,7 +88,10 @@ final readonly class Planner
             $this->clock->now(),
             $rack,
             $afterShots,
-        ), $rack->getOwner(), fn () => $this->jobs->stopAt($rack), false);
+        ), $rack->getOwner(), function () use ($rack): void {
+            $this->jobs->stopAt($rack);
+            $this->jobs->pruneAt($rack);
+        }, false);
     }
 
     /** @param \Closure(): void $replace ends what this one replaces */
@@ -93,18 +101,8 @@ final readonly class Planner
             // One after the other, however many are asked for at once.
             $this->manager->lock($owner, LockMode::PESSIMISTIC_WRITE);
             $replace();
-            $load = $this->jobs->load($owner);
-            if ($isBounded && $load->underWay >= self::MOST) {
-                throw new TooManyRequestsHttpException(
-                    10,
-                    \sprintf('%d plans of yours are being worked out already. Wait for one, or stop it.', self::MOST),
-                );
-            }
-            if ($isBounded && $load->inAnHour >= self::MOST_AN_HOUR) {
-                throw new TooManyRequestsHttpException(
-                    600,
-                    \sprintf('%d plans were asked for in the last hour. Come back a little later.', self::MOST_AN_HOUR),
-                );
+            if ($isBounded) {
+                $this->bound($owner);
             }
             $this->manager->persist($job);
             $this->manager->flush();
@@ -114,6 +112,24 @@ final readonly class Planner
         });
 
         return $job;
+    }
+
+    /** @throws TooManyRequestsHttpException */
+    private function bound(Account $owner): void
+    {
+        $most = $owner->isDemo() ? self::MOST_OF_DEMO : self::MOST;
+        if ($this->jobs->underWay($owner) >= $most) {
+            throw new TooManyRequestsHttpException(
+                10,
+                \sprintf('%d plans of yours are being worked out already. Wait for one, or stop it.', $most),
+            );
+        }
+        if ($this->share->inAnHour((string) $owner->getId()) >= ($owner->isDemo() ? self::BUDGET_OF_DEMO : self::BUDGET)) {
+            throw new TooManyRequestsHttpException(
+                600,
+                'Your plans have had their share of the workers for this hour. Come back a little later; everything else goes on.',
+            );
+        }
     }
 
     public function stop(RackSheet $sheet): void

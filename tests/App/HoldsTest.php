@@ -22,6 +22,7 @@ use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\EventListener\OldSessions;
 use ZigLane\App\EventListener\PlainErrors;
+use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Sheet\OneLook;
 use ZigLane\Core\Error\OutOfTime;
 use ZigLane\Core\Motion\Strike;
@@ -64,6 +65,41 @@ final class HoldsTest extends AppTestCase
         $other = $this->sheet($this->signedIn('Jonas'));
         $this->client->request('POST', "/sheets/{$other->getId()}/run-out", ['_token' => $this->token($other)]);
         self::assertResponseRedirects();
+    }
+
+    public function testAnAccountHasItsShareOfTheWorkersInAnHour(): void
+    {
+        $account = $this->signedIn();
+        $sheet = $this->sheet($account);
+        $token = $this->token($sheet);
+        $share = static::getContainer()->get(FairShare::class);
+        $share->add((string) $account->getId(), 2399.0);
+        $this->client->request('POST', "/sheets/{$sheet->getId()}/run-out", ['_token' => $token]);
+        self::assertResponseRedirects();
+        $share->add((string) $account->getId(), 2.0);
+        $this->client->request('POST', "/sheets/{$sheet->getId()}/run-out", ['_token' => $token]);
+        self::assertResponseStatusCodeSame(429);
+        self::assertSame('600', $this->client->getResponse()->headers->get('Retry-After'));
+        self::assertStringContainsString('share of the workers', $this->text());
+    }
+
+    /** A hundred looks at once hold three pages at the most: one is worked out, two wait, the others are told so at once. */
+    public function testLooksThatWaitAreFew(): void
+    {
+        $account = $this->player();
+        $one = static::getContainer()->get(OneLook::class);
+        $other = DriverManager::getConnection(static::getContainer()->get(Connection::class)->getParams());
+        foreach (['', '-waits-0', '-waits-1'] as $end) {
+            self::assertEquals(1, $other->fetchOne('SELECT GET_LOCK(?, 0)', ['lane-look-'.$account->getId().$end]));
+        }
+        $start = microtime(true);
+        try {
+            $one->of(new Request(), $account, new ShotSolver(), static fn (): int => 1);
+            self::fail('It was let through.');
+        } catch (TooManyRequestsHttpException) {
+            self::assertLessThan(0.5, microtime(true) - $start);
+        }
+        $other->close();
     }
 
     public function testAnAccountHasOneLookAtATime(): void

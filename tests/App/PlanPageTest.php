@@ -485,6 +485,7 @@ final class PlanPageTest extends AppTestCase
             'opcache.jit_buffer_size=64M',
             'bin/console',
             'messenger:consume',
+            'plans',
             'work',
             '--sleep=0.1',
             '--time-limit=90',

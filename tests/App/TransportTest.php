@@ -13,6 +13,7 @@ use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
 use ZigLane\App\Message\EraseSheet;
 use ZigLane\App\Message\WorkOnPlan;
+use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Messenger\MariaDbTransport;
 
 /** The queue of long work: no message is lost, none goes to two workers at once. */
@@ -55,6 +56,44 @@ final class TransportTest extends KernelTestCase
             $order[] = $message->accountId;
         }
         self::assertSame(['a', 'b', 'a', 'a'], $order);
+    }
+
+    /** Two who have had much and wait with much more do not hold up a third: he comes next, whatever was sent before. */
+    public function testWorkThatIsPastCounts(): void
+    {
+        [$a, $b, $c] = array_map(static fn (string $name): string => $name.bin2hex(random_bytes(6)), ['a', 'b', 'c']);
+        $share = new FairShare($this->connection, $this->clock);
+        $share->add($a, 40.0);
+        $share->add($b, 30.0);
+        for ($i = 0; $i < 60; ++$i) {
+            $this->transport->send(new Envelope(new WorkOnPlan((string) $i, 0 === $i % 2 ? $a : $b)));
+        }
+        self::assertSame($b, $this->partyTaken());
+        self::assertSame($a, $this->partyTaken());
+        // Nobody else waits: both go on.
+        self::assertFalse($share->makesWay($a));
+        self::assertFalse($share->makesWay($b));
+        $this->clock->sleep(1);
+        $this->transport->send(new Envelope(new WorkOnPlan('c', $c)));
+        // The third has had nothing: whoever has a worker makes way at his next block.
+        self::assertTrue($share->makesWay($a));
+        self::assertTrue($share->makesWay($b));
+        self::assertSame($c, $this->partyTaken());
+        self::assertFalse($share->makesWay($c));
+        // What is long past does not count.
+        $this->clock->sleep(1200);
+        self::assertSame($a, $this->partyTaken(), 'the oldest message that waits');
+        self::assertEqualsWithDelta(40.0, $share->inAnHour($a), 1e-9);
+        $this->clock->sleep(3600);
+        self::assertSame(0.0, $share->inAnHour($a));
+    }
+
+    private function partyTaken(): string
+    {
+        $message = $this->take()->getMessage();
+        self::assertInstanceOf(WorkOnPlan::class, $message);
+
+        return $message->accountId;
     }
 
     public function testADelayedMessageWaits(): void
@@ -109,7 +148,7 @@ final class TransportTest extends KernelTestCase
 
     private function transport(Connection $connection, string $queue): MariaDbTransport
     {
-        return new MariaDbTransport($connection, new PhpSerializer(), $this->clock, $queue, 60);
+        return new MariaDbTransport($connection, new PhpSerializer(), $this->clock, $queue, 60, new FairShare($connection, $this->clock));
     }
 
     private function take(): Envelope

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\State;
+
+use Doctrine\DBAL\Connection;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
+use Symfony\Component\Messenger\Event\WorkerStartedEvent;
+use ZigLane\App\Messenger\FairShare;
+use ZigLane\App\Repository\PlanJobRepository;
+
+/**
+ * What has had its time goes, whenever a worker starts (each of them does once an hour): sessions, limits, shares, plans of racks that are
+ * over.
+ */
+#[AsEventListener]
+final readonly class Tidying
+{
+    public function __construct(
+        private Connection $connection,
+        private FairShare $share,
+        private PlanJobRepository $jobs,
+        private ClockInterface $clock,
+    ) {
+    }
+
+    public function __invoke(WorkerStartedEvent $event): void
+    {
+        $this->tidy();
+    }
+
+    public function tidy(): void
+    {
+        $now = $this->clock->now()->getTimestamp();
+        $this->connection->executeStatement('DELETE FROM sessions WHERE sess_lifetime < ?', [$now]);
+        $this->connection->executeStatement(
+            'DELETE FROM cache_items WHERE item_lifetime IS NOT NULL AND item_time + item_lifetime < ?',
+            [$now],
+        );
+        $this->share->forget();
+        $this->jobs->forgetOver();
+    }
+}
