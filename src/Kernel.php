@@ -5,9 +5,28 @@ declare(strict_types=1);
 namespace ZigLane\App;
 
 use Symfony\Bundle\FrameworkBundle\Kernel\MicroKernelTrait;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\HttpKernelInterface;
 use Symfony\Component\HttpKernel\Kernel as BaseKernel;
+use ZigLane\App\EventListener\PlainErrors;
 
 final class Kernel extends BaseKernel
 {
     use MicroKernelTrait;
+
+    /** How often a request is handled again that the database has taken back whole: a deadlock, or a conflict of a cluster's nodes. */
+    private const AGAIN = 3;
+
+    public function handle(Request $request, int $type = HttpKernelInterface::MAIN_REQUEST, bool $catch = true): Response
+    {
+        for ($try = 1;; ++$try) {
+            $response = parent::handle($request, $type, $catch);
+            if ($try > self::AGAIN || !$request->attributes->getBoolean(PlainErrors::AGAIN)) {
+                return $response;
+            }
+            usleep(random_int(5_000, 20_000) * $try);
+            $request = $request->duplicate(attributes: []);
+        }
+    }
 }

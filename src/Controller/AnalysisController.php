@@ -14,6 +14,7 @@ use ZigLane\App\Drawing\AnalysisDrawing;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\AnalysisInput;
+use ZigLane\App\Sheet\KnownLooks;
 use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Sheet\OneLook;
 use ZigLane\App\Sheet\ShotUnits;
@@ -23,6 +24,7 @@ use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
+use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 
 /** The parts of the shot desk that take longer than a redraw, each a fragment of its own. */
@@ -30,7 +32,7 @@ final class AnalysisController extends AbstractController
 {
     private const REHEARSED = 200;
 
-    public function __construct(private readonly Words $words, private readonly OneLook $one)
+    public function __construct(private readonly Words $words, private readonly OneLook $one, private readonly KnownLooks $known)
     {
     }
 
@@ -38,6 +40,12 @@ final class AnalysisController extends AbstractController
     public function look(Request $request, RackSheet $sheet, AnalysisDrawing $drawing): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
+
+        return $this->known->answer($request, $sheet, $rack, fn (): Response => $this->looked($request, $sheet, $rack, $drawing));
+    }
+
+    private function looked(Request $request, RackSheet $sheet, Rack $rack, AnalysisDrawing $drawing): Response
+    {
         $table = new TableDrawing($rack, HeldScreen::isUpright($request));
         $stroke = StrokeInput::of($request->query);
         $units = new ShotUnits($rack->equipment, $stroke->unit);
@@ -60,6 +68,7 @@ final class AnalysisController extends AbstractController
         return $this->render(
             'shot/look.html.twig',
             ['sheet' => $sheet, 'table' => $table, 'units' => $units, 'analysis' => $analysis, 'overlay' => $overlay, 'error' => $error],
+            new Response(headers: null === $error ? [] : KnownLooks::UNKNOWN),
         );
     }
 
@@ -67,6 +76,12 @@ final class AnalysisController extends AbstractController
     public function odds(Request $request, RackSheet $sheet): Response
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
+
+        return $this->known->answer($request, $sheet, $rack, fn (): Response => $this->counted($request, $sheet, $rack));
+    }
+
+    private function counted(Request $request, RackSheet $sheet, Rack $rack): Response
+    {
         $odds = $error = null;
         try {
             $odds = $this->one->of(
@@ -83,7 +98,11 @@ final class AnalysisController extends AbstractController
             $error = $this->words->error($e);
         }
 
-        return $this->render('shot/odds.html.twig', ['sheet' => $sheet, 'odds' => $odds, 'error' => $error]);
+        return $this->render(
+            'shot/odds.html.twig',
+            ['sheet' => $sheet, 'odds' => $odds, 'error' => $error],
+            new Response(headers: null === $error ? [] : KnownLooks::UNKNOWN),
+        );
     }
 
     /** The chance of the whole run, which is played many times. */

@@ -30,6 +30,9 @@ use ZigLane\Core\Error\CoreError;
 #[AsEventListener(priority: 2)]
 final readonly class PlainErrors
 {
+    /** Attribute of a request that may be handled again as it is. */
+    public const AGAIN = '_lane_again';
+
     public function __construct(private Environment $twig, private Words $words, private LoggerInterface $laneLogger)
     {
     }
@@ -70,8 +73,23 @@ final readonly class PlainErrors
         if ($htmx) {
             $headers += ['HX-Retarget' => '#notice', 'HX-Reswap' => 'innerHTML'];
         }
+        if (409 === $status && $this->isRetryable($error)) {
+            $event->getRequest()->attributes->set(self::AGAIN, true);
+        }
         $event->allowCustomResponseCode();
         $event->setResponse(new Response($html, $status, $headers));
+    }
+
+    /** Two changes met in the database, which took one of them back whole: the same again will do. */
+    private function isRetryable(\Throwable $error): bool
+    {
+        for ($cause = $error; null !== $cause; $cause = $cause->getPrevious()) {
+            if ($cause instanceof RetryableException) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return array{int, string, string, array<mixed>} status, title, message, headers */
@@ -93,7 +111,7 @@ final readonly class PlainErrors
                     [],
                 ];
             }
-            if ($cause instanceof ConnectionException) {
+            if ($cause instanceof ConnectionException || ($cause === $error && $cause instanceof \PDOException)) {
                 return [
                     503,
                     'The database does not answer',

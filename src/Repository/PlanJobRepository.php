@@ -84,11 +84,14 @@ final class PlanJobRepository extends ServiceEntityRepository
     /** @param 'sheet_id'|'shot_rack_id' $column */
     private function pruneWhere(string $column, Uuid $id): void
     {
-        $this->execute(
-            "DELETE FROM plan_job WHERE $column = ? AND state IN (?, ?)"
-            ." AND id < (SELECT id FROM (SELECT id FROM plan_job WHERE $column = ? ORDER BY id DESC LIMIT 1 OFFSET ".(self::KEPT - 1).') newest)',
+        // By their own ids: what is looked for is not locked.
+        foreach ($this->connection()->fetchFirstColumn(
+            "SELECT id FROM plan_job WHERE $column = ? AND state IN (?, ?)"
+            ." AND id < (SELECT id FROM plan_job WHERE $column = ? ORDER BY id DESC LIMIT 1 OFFSET ".(self::KEPT - 1).')',
             [$id->toBinary(), PlanState::Done->value, PlanState::Nothing->value, $id->toBinary()],
-        );
+        ) as $old) {
+            $this->execute('DELETE FROM plan_job WHERE id = ?', [$old]);
+        }
     }
 
     /** Forgets the plans of racks that are over: what was planned for a shot stands with the shot. */

@@ -81,7 +81,7 @@ final class Crowd
                 }
                 unset($due[$i]);
                 $user = $users[$i];
-                $asks = \array_key_exists($i, $answers) ? $user->send($answers[$i]) : $user->current();
+                $asks = array_key_exists($i, $answers) ? $user->send($answers[$i]) : $user->current();
                 $answers[$i] = null;
                 if (!$user->valid()) {
                     continue;
@@ -222,6 +222,34 @@ function memory(string $run): array
     ksort($sum);
 
     return $sum;
+}
+
+/** How much of the processors others took while they were wanted here, since the first call: figures of a busy host say little. */
+function stolen(): float
+{
+    static $first = null;
+    $line = (string) strtok((string) file_get_contents('/proc/stat'), "\n");
+    $now = array_map(intval(...), explode(' ', (string) preg_replace('/^cpu +/', '', $line)));
+    $first ??= $now;
+    $spent = array_sum($now) - array_sum($first);
+
+    return 0 === $spent ? 0.0 : ($now[7] - $first[7]) / $spent;
+}
+
+/** Seconds of the processors that an instance's processes of a kind have used. */
+function used(string $run, string $kind): float
+{
+    $ticks = 0;
+    foreach (glob("$run/$kind*.group") ?: [] as $group) {
+        foreach (glob('/proc/[0-9]*/stat') ?: [] as $stat) {
+            $fields = explode(' ', substr((string) strrchr((string) @file_get_contents($stat), ')'), 2));
+            if (($fields[2] ?? '') === file_get_contents($group)) {
+                $ticks += (int) $fields[11] + (int) $fields[12];
+            }
+        }
+    }
+
+    return $ticks / 100;
 }
 
 function told(string $run): string

@@ -61,7 +61,7 @@ $plans = static function (array $player): Generator {
     [, $sheet] = $player;
     while (true) {
         [, $page] = yield Asks::get('run-out', "/sheets/$sheet/run-out");
-        preg_match('/name="_token" value="([^"]+)"/', $page, $token);
+        preg_match('#/run-out"[^>]*>\s*<input type="hidden" name="_token" value="([^"]+)"#', $page, $token);
         yield Asks::post('ask for a plan', "/sheets/$sheet/run-out", ['_token' => $token[1] ?? '']);
         for ($i = 0; $i < 100; ++$i) {
             yield Asks::pause(0.6);
@@ -77,6 +77,7 @@ $crowd = new Crowd($url);
 $crowd->isMeasured = false;
 $users = [];
 $gate = $done = 0;
+$before = [0.0, 0.0, 0.0];
 foreach ($players as $i => $player) {
     $users[] = (static function () use (&$gate, &$done, $player, $i, $thinks, $plans, $crowd): Generator {
         while ($gate >= 4) {
@@ -93,16 +94,25 @@ foreach ($players as $i => $player) {
     })();
 }
 $started = microtime(true);
-$users[] = (static function () use (&$done, $players, $crowd, $started): Generator {
+$users[] = (static function () use (&$done, &$before, $players, $crowd, $run, $started): Generator {
     do {
         yield Asks::pause(0.5);
     } while ($done < count($players) && microtime(true) - $started < 300);
     printf("%d players signed in after %.0f s.\n", $done, microtime(true) - $started);
+    stolen();
+    $before = [used($run, 'php'), used($run, 'mariadb'), used($run, 'worker')];
     $crowd->isMeasured = true;
 })();
 $crowd->run($users, $seconds);
 echo "\n", $crowd->table(), "\n", 'Memory: ', told($run), "\n";
-echo [] === $crowd->errors ? "No error.\n" : 'Errors: '.json_encode($crowd->errors)."\n";
 $all = array_merge(...array_values($crowd->times));
 sort($all);
+printf(
+    "Processors: PHP %.0f ms a request, database %.0f, workers %.0f %% of one; others took %.0f %% of the machine.\n",
+    1000 * (used($run, 'php') - $before[0]) / count($all),
+    1000 * (used($run, 'mariadb') - $before[1]) / count($all),
+    100 * (used($run, 'worker') - $before[2]) / $seconds,
+    100 * stolen(),
+);
+echo [] === $crowd->errors ? "No error.\n" : 'Errors: '.json_encode($crowd->errors)."\n";
 exit([] === $crowd->errors && Crowd::quantile($all, 0.95) < 0.3 ? 0 : 1);
