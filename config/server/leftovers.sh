@@ -9,7 +9,7 @@ of_group() {
         set -- ${fields##*) }
         [ "${3:-}" = "$GROUP" ] || continue
         pid=${stat#/proc/}; pid=${pid%/stat}
-        tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -qF -- "$word" && printf '%s\n' "$pid"
+        { tr '\0' ' ' <"/proc/$pid/cmdline"; } 2>/dev/null | grep -qF -- "$word" && printf '%s\n' "$pid"
     done
 }
 
@@ -18,7 +18,7 @@ word_of() { case "$1" in worker*) echo messenger:consume ;; mariadb) echo mariad
 # leads RUN PART: whether the first process of the part's group still runs.
 leads() {
     local first; first=$(cat "$1/$2.group" 2>/dev/null)
-    [ -n "$first" ] && tr '\0' ' ' <"/proc/$first/cmdline" 2>/dev/null | grep -qF -- "$(word_of "$2")"
+    [ -n "$first" ] && { tr '\0' ' ' <"/proc/$first/cmdline"; } 2>/dev/null | grep -qF -- "$(word_of "$2")"
 }
 
 # end_leftovers RUN PART SIGNAL: ends the part's last group, if anything of it still runs.

@@ -34,6 +34,8 @@ use ZigLane\Core\Table\TableProfile;
 final class SheetController extends AbstractController
 {
     private const MAX_FILE = 65536;
+    /** Sheets on a page of the list. */
+    private const SHOWN = 24;
 
     #[Route('/', name: 'home', methods: ['GET'])]
     public function home(): Response
@@ -42,9 +44,14 @@ final class SheetController extends AbstractController
     }
 
     #[Route('/sheets', name: 'sheets', methods: ['GET'])]
-    public function list(#[CurrentUser] Account $account, RackSheetRepository $sheets): Response
+    public function list(Request $request, #[CurrentUser] Account $account, RackSheetRepository $sheets): Response
     {
-        return $this->renderList($account, $sheets);
+        return $this->renderList(
+            $account,
+            $sheets,
+            after: $sheets->deletedOrNot($account, $request->query->getString('after')),
+            name: mb_substr(trim(mb_scrub($request->query->getString('q'))), 0, RackFile::MAX_NAME),
+        );
     }
 
     #[Route('/sheets/new', name: 'sheet_new', methods: ['GET', 'POST'])]
@@ -148,13 +155,23 @@ final class SheetController extends AbstractController
     }
 
     /** @param list<Fault> $faults of a file that was not imported */
-    private function renderList(Account $account, RackSheetRepository $sheets, array $faults = []): Response
-    {
-        $all = $sheets->ofOwner($account);
+    private function renderList(
+        Account $account,
+        RackSheetRepository $sheets,
+        array $faults = [],
+        ?RackSheet $after = null,
+        string $name = '',
+    ): Response {
+        // One more than is shown, which tells whether there are more.
+        $found = $sheets->ofOwner($account, self::SHOWN + 1, $after, $name);
+        $shown = \array_slice($found, 0, self::SHOWN);
 
         return $this->render('sheet/list.html.twig', [
-            'sheets' => $all,
-            'tables' => array_map(static fn (RackSheet $sheet): TableDrawing => new TableDrawing($sheet->getRack()), $all),
+            'sheets' => $shown,
+            'tables' => array_map(static fn (RackSheet $sheet): TableDrawing => new TableDrawing($sheet->getRack()), $shown),
+            'more' => \count($found) > self::SHOWN ? $shown[self::SHOWN - 1]->getId() : null,
+            'after' => $after,
+            'name' => $name,
             'faults' => $faults,
             'submission' => (string) Uuid::v4(),
         ], new Response(status: [] === $faults ? 200 : 422));

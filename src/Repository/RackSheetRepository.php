@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Repository;
 
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
+use Doctrine\DBAL\Types\Types;
 use Doctrine\Persistence\ManagerRegistry;
 use Symfony\Bridge\Doctrine\Types\UuidType;
 use Symfony\Component\Uid\Uuid;
@@ -20,10 +21,35 @@ final class RackSheetRepository extends ServiceEntityRepository
         parent::__construct($registry, RackSheet::class);
     }
 
-    /** @return list<RackSheet> the owner's sheets, the latest change first */
-    public function ofOwner(Account $owner, int $most = 200): array
+    /**
+     * Sheets of an owner, the latest change first.
+     *
+     * @param RackSheet|null $after those that come after this one of his
+     * @param string         $name  that their names hold; empty for all
+     *
+     * @return list<RackSheet>
+     */
+    public function ofOwner(Account $owner, int $most, ?RackSheet $after = null, string $name = ''): array
     {
-        return $this->findBy(['owner' => $owner, 'deletedAt' => null], ['updatedAt' => 'DESC', 'id' => 'DESC'], $most);
+        $query = $this->createQueryBuilder('s')
+            ->where('s.owner = :owner AND s.deletedAt IS NULL')
+            ->setParameter('owner', $owner->getId(), UuidType::NAME)
+            ->orderBy('s.updatedAt', 'DESC')
+            ->addOrderBy('s.id', 'DESC')
+            ->setMaxResults($most);
+        if (null !== $after) {
+            $query->andWhere('s.updatedAt < :at OR (s.updatedAt = :at AND s.id < :id)')
+                ->setParameter('at', $after->getUpdatedAt(), Types::DATETIME_IMMUTABLE)
+                ->setParameter('id', $after->getId(), UuidType::NAME);
+        }
+        if ('' !== $name) {
+            $query->andWhere('s.name LIKE :name')->setParameter('name', '%'.addcslashes($name, '%_\\').'%');
+        }
+
+        /** @var list<RackSheet> $found */
+        $found = $query->getQuery()->getResult();
+
+        return $found;
     }
 
     /** The sheet only if it is this account's and not deleted: anyone else's is not found. */

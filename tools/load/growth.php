@@ -1,8 +1,8 @@
 <?php
 
 /*
- * How pages grow with what is stored (bin/load growth): a player with ever more sheets, while others have as many again; a log with ever more
- * shots; plans kept. Rows are written straight into the database. Use: growth.php URL RUN [most sheets]
+ * How pages grow with what is stored (bin/load growth): a player with ever more sheets, while another has as many. Rows are written
+ * straight into the database. How the log grows is held by LogTest. Use: growth.php URL RUN [most sheets]
  */
 
 declare(strict_types=1);
@@ -30,7 +30,10 @@ $fill = static function (string $owner, int $count) use ($db, $columns): void {
     $have = (int) $db->fetchOne('SELECT COUNT(*) FROM rack_sheet WHERE owner_id = ?', [$owner]);
     $db->beginTransaction();
     for ($i = $have; $i < $count; ++$i) {
-        $db->executeStatement("INSERT INTO rack_sheet (id, submission, $names) SELECT ?, ?, $names FROM rack_sheet WHERE id = ?", [Uuid::v7()->toBinary(), Uuid::v4()->toBinary(), $from]);
+        $db->executeStatement(
+            "INSERT INTO rack_sheet (id, submission, $names) SELECT ?, ?, $names FROM rack_sheet WHERE id = ?",
+            [Uuid::v7()->toBinary(), Uuid::v4()->toBinary(), $from],
+        );
     }
     $db->commit();
 };

@@ -1,8 +1,8 @@
 <?php
 
 /*
- * What a plan under way does to the pages of somebody else (bin/load plan): one user looks at pages one after the other, first in quiet, then
- * while two accounts have plans worked on all the time. Use: plan.php URL RUN [seconds of each]
+ * What a plan under way does to the pages of somebody else (bin/load plan): one user looks at pages one after the other, first in quiet,
+ * then while two accounts have plans worked on all the time. Use: plan.php URL RUN [seconds of each]
  */
 
 declare(strict_types=1);
