@@ -4,12 +4,14 @@ import { watchShot } from './shot.js';
 import { watchRun } from './run.js';
 import { watchShoot } from './shoot.js';
 import { watchPage } from './page.js';
+import { watchAnswers } from './answers.js';
 
 window.htmx = htmx;
 watchPage();
+watchAnswers(htmx);
 watchLayout(htmx);
 watchShot(htmx);
-watchRun();
+watchRun(htmx);
 watchShoot();
 if (document.querySelector('[data-plot]')) {
     import('./plots.js').then(({ drawPlots }) => drawPlots());

@@ -2,6 +2,7 @@
 // change with the desk as it is; here a ball only follows the pointer and keeps clear of the others on the way.
 
 import * as cloth from './cloth.js';
+import { notice } from './answers.js';
 
 export function watchLayout(htmx) {
     if (!document.querySelector('[data-desk]')) {
@@ -48,6 +49,21 @@ export function watchLayout(htmx) {
     };
     const text = ({ long, short }) => `${Number(long.toFixed(6))},${Number(short.toFixed(6))}`;
 
+    // Where the server has the balls: what it does not take goes back there.
+    let kept = [];
+    const remember = () => { kept = balls().map((ball) => [ball.dataset.ball, spotOf(ball)]); };
+    const putBack = () => {
+        for (const ball of balls()) {
+            const [, spot] = kept.find(([name]) => name === ball.dataset.ball) ?? [];
+            if (spot) {
+                show(ball, spot);
+            } else {
+                ball.remove();
+            }
+        }
+    };
+    remember();
+
     const select = (name) => {
         state.selected = name;
         for (const ball of balls()) {
@@ -72,6 +88,7 @@ export function watchLayout(htmx) {
         state.queue = state.queue.then(async () => {
             desk().querySelector('[data-saved]').classList.add('is-busy');
             const hadFocus = document.activeElement?.closest('[data-desk]') ? document.activeElement : null;
+            const asked = desk();
             const role = hadFocus?.getAttribute('name') ?? (hadFocus?.matches('[data-table]') ? 'table' : null);
             await htmx.ajax('POST', desk().dataset.url, {
                 source: document.body,
@@ -80,6 +97,11 @@ export function watchLayout(htmx) {
                 values: { _token: desk().dataset.token, version: desk().dataset.version, ...values },
             });
             desk().querySelector('[data-saved]').classList.remove('is-busy');
+            if (desk() === asked) {
+                // Not taken, and told so in the notice: the balls lie where they were.
+                putBack();
+            }
+            remember();
             select(state.selected);
             if (role === 'table' || role === 'change') {
                 table().focus({ preventScroll: true });
@@ -87,8 +109,10 @@ export function watchLayout(htmx) {
                 desk().querySelector(`[name="${role}"]`)?.focus({ preventScroll: true });
             }
         }).catch(() => {
-            document.querySelector('#notice').innerHTML = '<div class="notice is-error" role="alert">'
-                + '<strong>The change was not saved.</strong> The server cannot be reached. Reload the page to see what was kept.</div>';
+            desk().querySelector('[data-saved]').classList.remove('is-busy');
+            putBack();
+            select(state.selected);
+            notice('The change was not saved.', 'The server cannot be reached. The balls lie where they were; try again.');
         });
         return state.queue;
     };
@@ -194,7 +218,7 @@ export function watchLayout(htmx) {
     };
 
     document.addEventListener('keydown', (event) => {
-        const typing = event.target.matches('input, select, textarea');
+        const typing = event.target.closest('input, select, textarea');
         if (typing || event.altKey) {
             return;
         }
@@ -205,7 +229,8 @@ export function watchLayout(htmx) {
             send({ change: event.shiftKey ? 'redo' : 'undo', ball: state.selected });
             return;
         }
-        if (event.ctrlKey || event.metaKey) {
+        // Single keys act on the table only while it has the focus, so that none is pressed by mistake elsewhere.
+        if (event.ctrlKey || event.metaKey || !event.target.closest('[data-table]')) {
             return;
         }
         const way = cloth.arrow(event, measures().upright);
@@ -229,7 +254,7 @@ export function watchLayout(htmx) {
         } else if (event.key.toLowerCase() === 'r' && find(state.selected)) {
             flush();
             send({ change: 'rail', ball: state.selected });
-        } else if (event.key === 'Enter' && event.target.matches('[data-table], body')) {
+        } else if (event.key === 'Enter') {
             event.preventDefault();
             const field = desk().querySelector('[data-place]').elements.at;
             field.focus();

@@ -1,16 +1,44 @@
 // The run-out page: arrow keys step through the legs, and a leg is played as the simulation has it.
 
-export function watchRun() {
+export function watchRun(htmx) {
     if (!document.querySelector('[data-runout]')) {
         return;
     }
     let playing = 0;
-    const step = (by) => {
-        const here = document.querySelector('.strip [aria-current]');
-        const next = document.querySelector(`.strip [data-leg="${Number(here?.dataset.leg ?? 0) + by}"]`);
-        // Pressed, not only told of it: a card that has just come and is not bound yet is followed as the link that it is.
-        next?.click();
+    const card = (leg) => document.querySelector(`.strip [data-leg="${leg}"]`);
+    const here = () => Number(document.querySelector('.strip [aria-current]')?.dataset.leg ?? 0);
+    // However fast one steps, one leg is fetched at a time, and then the one that is wanted by then.
+    let wanted = null;
+    let isFetching = false;
+    const fetchWanted = async () => {
+        while (wanted !== null && wanted !== here() && card(wanted)) {
+            isFetching = true;
+            const leg = wanted;
+            await htmx.ajax('GET', card(leg).dataset.board, { source: card(leg), target: '#runout', swap: 'outerHTML' }).catch(() => {});
+            isFetching = false;
+            if (here() !== leg) {
+                break;
+            }
+        }
+        wanted = null;
     };
+    const go = (leg) => {
+        if (!card(leg)) {
+            return;
+        }
+        wanted = leg;
+        if (!isFetching) {
+            fetchWanted();
+        }
+    };
+    const step = (by) => go((wanted ?? here()) + by);
+    document.addEventListener('click', (event) => {
+        const pressed = event.target.closest('.strip [data-board]');
+        if (pressed && !event.ctrlKey && !event.metaKey && !event.shiftKey) {
+            event.preventDefault();
+            go(Number(pressed.dataset.leg));
+        }
+    });
 
     const play = (faster) => {
         const source = document.querySelector('[data-frames]');
@@ -20,6 +48,9 @@ export function watchRun() {
         }
         const { rate, balls } = JSON.parse(source.textContent);
         const run = ++playing;
+        layer.closest('svg').scrollIntoView({ block: 'nearest' });
+        // Who wants no motion sees where everything ends.
+        const isStill = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
         layer.replaceChildren();
         const moving = Object.entries(balls).map(([label, { frames, drops }]) => {
             const drawn = document.querySelector(`[data-at="${label}"]`);
@@ -35,7 +66,7 @@ export function watchRun() {
                 moving.forEach(({ drawn, copy }) => { drawn.classList.remove('is-away'); copy.remove(); });
                 return;
             }
-            const at = ((now - begin) / 1000) * rate * faster;
+            const at = isStill ? Infinity : ((now - begin) / 1000) * rate * faster;
             let goesOn = false;
             for (const { copy, frames, drops } of moving) {
                 const i = Math.max(0, Math.min(Math.floor(at), frames.length - 1));
@@ -79,7 +110,7 @@ export function watchRun() {
         }
     });
     document.addEventListener('keydown', (event) => {
-        if (event.target.matches('input, select, textarea') || event.ctrlKey || event.altKey || event.metaKey) {
+        if (event.target.closest('input, select, textarea, summary, .account') || event.ctrlKey || event.altKey || event.metaKey) {
             return;
         }
         if (event.key === 'ArrowRight' || event.key === 'ArrowLeft') {

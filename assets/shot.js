@@ -7,12 +7,49 @@ export function watchShot(htmx) {
     if (!form) {
         return;
     }
-    const redraw = () => htmx.trigger(form, 'redraw');
-
-    let waiting = null;
-    const soon = () => {
-        window.clearTimeout(waiting);
-        waiting = window.setTimeout(redraw, 60);
+    // One question at a time, asked at once: while it is under way the newest waits, and what lies between is never asked.
+    let isAsking = false;
+    let isDue = false;
+    const redraw = () => {
+        if (isAsking) {
+            isDue = true;
+            return;
+        }
+        isAsking = true;
+        htmx.trigger(form, 'redraw');
+    };
+    const soon = redraw;
+    form.addEventListener('htmx:afterRequest', (event) => {
+        if (event.detail.elt !== form) {
+            return;
+        }
+        isAsking = false;
+        if (!event.detail.successful) {
+            stale();
+        }
+        if (isDue) {
+            isDue = false;
+            redraw();
+        } else if (event.detail.successful) {
+            keepAddress();
+        }
+    });
+    // What stands there belongs to the stroke before; it says so.
+    const stale = () => {
+        const pane = form.querySelector('#numbers');
+        if (pane && !pane.classList.contains('is-stale')) {
+            pane.classList.add('is-stale');
+            pane.prepend(Object.assign(document.createElement('p'), {
+                className: 'notice is-error', role: 'alert',
+                textContent: 'The server does not answer: drawing and numbers are those of the stroke before.',
+            }));
+        }
+    };
+    // A reload, and the way back, find the leg and the stroke as they are.
+    const keepAddress = () => {
+        const fields = new URLSearchParams(new FormData(form));
+        ['_token', 'version'].forEach((name) => fields.delete(name));
+        window.history.replaceState(null, '', `?${fields}`);
     };
 
     // A direction that was aimed by hand belongs to the ball and pocket that it was aimed for.
@@ -20,6 +57,17 @@ export function watchShot(htmx) {
     form.addEventListener('input', (event) => {
         if (['ball', 'pocket', 'aside'].includes(event.target.name)) {
             forget();
+        }
+        if (event.target.matches('[data-side], [data-height]')) {
+            const [side, height] = sliders().map((slider) => Number(slider.value) / 100);
+            setTip(side, height);
+            return;
+        }
+        if (['clock', 'tips'].includes(event.target.name)) {
+            sync();
+        }
+        if (event.target.name === 'spot') {
+            form.elements.target.value = '';
         }
         if (event.target.matches('[data-lengths]')) {
             form.elements.lengths.value = event.target.value;
@@ -40,6 +88,20 @@ export function watchShot(htmx) {
 
     // The field's own unit: tips, percent of the radius or millimetres, as the player prefers.
     const perRadius = () => Number(form.elements.tips.dataset.perRadius);
+    const sliders = () => ['side', 'height'].map((name) => form.querySelector(`[data-${name}]`));
+    const sync = () => {
+        const words = [['right', 'left'], ['high', 'low']];
+        const [side, height] = tipOf();
+        sliders().forEach((slider, i) => {
+            if (slider) {
+                const value = [side, height][i];
+                slider.value = Math.round(100 * value);
+                const percent = Math.abs(Math.round(100 * value));
+                const way = words[i][value > 0 ? 0 : 1];
+                slider.setAttribute('aria-valuetext', percent === 0 ? 'centre' : `${percent} % of the radius ${way}`);
+            }
+        });
+    };
     const setTip = (side, height) => {
         const offset = Math.hypot(side, height);
         const shrink = offset > MISCUE ? MISCUE / offset : 1;
@@ -54,6 +116,7 @@ export function watchShot(htmx) {
         const mark = form.querySelector('[data-face] .tip-mark');
         mark?.setAttribute('cx', side * shrink * 100);
         mark?.setAttribute('cy', -height * shrink * 100);
+        sync();
         soon();
     };
     const tipOf = () => {
@@ -71,24 +134,25 @@ export function watchShot(htmx) {
         setTip(point.x / 100, -point.y / 100);
     };
 
-    let aiming = false;
+    // A mouse drags the tip; a finger taps it, since a swipe over the face scrolls the page.
+    let aiming = null;
     form.addEventListener('pointerdown', (event) => {
         if (event.target.closest('[data-face]')) {
-            aiming = true;
+            aiming = { x: event.clientX, y: event.clientY, isFinger: event.pointerType === 'touch' };
+            if (!aiming.isFinger) {
+                pointAt(event);
+                event.preventDefault();
+            }
+        }
+    });
+    document.addEventListener('pointermove', (event) => aiming && !aiming.isFinger && pointAt(event));
+    document.addEventListener('pointerup', (event) => {
+        if (aiming?.isFinger && Math.hypot(event.clientX - aiming.x, event.clientY - aiming.y) < 12) {
             pointAt(event);
-            event.preventDefault();
         }
+        aiming = null;
     });
-    document.addEventListener('pointermove', (event) => aiming && pointAt(event));
-    document.addEventListener('pointerup', () => { aiming = false; });
-    form.addEventListener('keydown', (event) => {
-        const steps = { ArrowRight: [0.02, 0], ArrowLeft: [-0.02, 0], ArrowUp: [0, 0.02], ArrowDown: [0, -0.02] };
-        if (event.target.closest('[data-face]') && steps[event.key]) {
-            event.preventDefault();
-            const [side, height] = tipOf();
-            setTip(side + steps[event.key][0], height + steps[event.key][1]);
-        }
-    });
+    document.addEventListener('pointercancel', () => { aiming = null; });
 
     const take = (button) => {
         for (const [name, value] of Object.entries(JSON.parse(button.dataset.take))) {
@@ -128,6 +192,7 @@ export function watchShot(htmx) {
         if (chart && form.elements.look.value === 'land' && !event.target.closest('[data-call], [data-pocket]')) {
             const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(chart.getScreenCTM().inverse());
             form.elements.target.value = `${at.x.toFixed(1)},${at.y.toFixed(1)}`;
+            form.elements.spot.value = '';
             redraw();
             return;
         }
@@ -145,4 +210,22 @@ export function watchShot(htmx) {
             setTip(0, 0);
         }
     });
+    // Told to those who do not see it, once it stands still: made or missed, the odds, where the cue ball stops.
+    let telling = null;
+    const tell = () => {
+        window.clearTimeout(telling);
+        telling = window.setTimeout(() => {
+            const verdict = form.querySelector('.verdict');
+            const odds = form.querySelector('[data-chance]');
+            const said = document.querySelector('#said');
+            if (said && verdict) {
+                const parts = [verdict.textContent.trim(), odds && `Odds ${odds.textContent.trim()}`, verdict.dataset.stops];
+                said.textContent = parts.filter(Boolean).join('. ');
+            }
+        }, 500);
+    };
+    document.body.addEventListener('htmx:afterSettle', tell);
+    sync();
+    // A page that the browser brings back has the fields of one shot and the drawing of another: drawn anew.
+    window.addEventListener('pageshow', (event) => event.persisted && redraw());
 }

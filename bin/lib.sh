@@ -104,6 +104,8 @@ start_supervisor() {
     # Of a run that was cut off: whatever it has left would hold the ports.
     for part in $(all_parts); do end_leftovers "$RUN" "$part" TERM; done
     fill supervisord.conf >"$RUN/supervisord.conf"
+    # A database that others keep is not ours to start.
+    [ -z "${EXTERNAL_DATABASE:-}" ] || sed -i '/^\[program:mariadb\]/,/^$/d' "$RUN/supervisord.conf"
     { printf 'ROOT=%q\nSTATE=%q\n' "$ROOT" "$STATE"
       printf 'MARIADBD=%q\nDB_PORT=%q\nDB_FLUSH=%q\nDB_BUFFER=%q\n' "$(command -v mariadbd || echo /usr/sbin/mariadbd)" "$DB_PORT" "${DB_FLUSH:-1}" "${DB_BUFFER:-256M}"
     } >"$RUN/environment"

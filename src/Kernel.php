@@ -18,6 +18,14 @@ final class Kernel extends BaseKernel
     /** How often a request is handled again that the database has taken back whole: a deadlock, or a conflict of a cluster's nodes. */
     private const AGAIN = 3;
 
+    /** Logs may lie on another disk: LANE_LOG_DIR. */
+    public function getLogDir(): string
+    {
+        $folder = $_SERVER['LANE_LOG_DIR'] ?? '';
+
+        return \is_string($folder) && '' !== $folder ? $folder : parent::getLogDir();
+    }
+
     public function handle(Request $request, int $type = HttpKernelInterface::MAIN_REQUEST, bool $catch = true): Response
     {
         for ($try = 1;; ++$try) {

@@ -9,7 +9,11 @@ PART=$2
 
 if [ "$PART" != guard ] && leads "$RUN" "$PART"; then
     trap 'end_leftovers "$RUN" "$PART" TERM; exit 0' TERM
-    while leads "$RUN" "$PART"; do sleep 0.5 & wait $!; done
+    while leads "$RUN" "$PART"; do
+        # Of a supervisor that has been killed in its turn: the next one has its own that stands here.
+        kill -0 "$PPID" 2>/dev/null && [ "$(cat "$RUN/supervisord.pid" 2>/dev/null)" = "$PPID" ] || exit 0
+        sleep 0.5 & wait $!
+    done
 fi
 end_leftovers "$RUN" "$PART" KILL
 trap - TERM
@@ -38,9 +42,8 @@ case "$PART" in
     worker*)
         # Plans are waited for. Every second worker takes nothing else, so that none waits for a fit of somebody's log.
         queues=(plans); [ $((${PART#worker} % 2)) = 0 ] || queues+=(work)
-        # Only with what pages leave of the processors: where the system can, as idle work, else as the least of the ordinary.
-        idle=(nice -n 19); ! chrt -i 0 true 2>/dev/null || idle=(chrt -i 0)
-        exec "${idle[@]}" php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$JIT" -d opcache.jit_buffer_size=64M -d memory_limit=512M \
+        # A page that wants a processor gets ten times what a worker gets, which still never stands still (as work of the idle class did).
+        exec nice -n 10 php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$JIT" -d opcache.jit_buffer_size=64M -d memory_limit=512M \
             bin/console messenger:consume "${queues[@]}" --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q
         ;;
     guard)

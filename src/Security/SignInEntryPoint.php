@@ -26,6 +26,14 @@ final readonly class SignInEntryPoint implements AuthenticationEntryPointInterfa
             return new RedirectResponse($signIn);
         }
 
+        // Signed in again he goes on with the page, not with the part of it that was asked for.
+        if ($request->hasSession()) {
+            $page = parse_url((string) $request->headers->get('HX-Current-URL'));
+            $isOurs = \is_array($page) && ($page['host'] ?? '') === $request->getHost() && str_starts_with($page['path'] ?? '', '/');
+            $target = $isOurs ? $page['path'].(isset($page['query']) ? '?'.$page['query'] : '') : $this->urls->generate('sheets');
+            $request->getSession()->set('_security.main.target_path', $target);
+        }
+
         return new Response(
             $this->twig->render('error/session.html.twig', ['sign_in' => $signIn]),
             401,

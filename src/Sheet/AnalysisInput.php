@@ -36,6 +36,8 @@ final readonly class AnalysisInput
         public bool $more,
         /** The ball after the next one, for the zone; empty for none. */
         public string $after,
+        /** The spot typed in diamonds that the cue ball is to stop at; empty for none. */
+        public string $spot = '',
     ) {
     }
 
@@ -59,6 +61,7 @@ final readonly class AnalysisInput
             'zone' === $target || 1 === preg_match('/^-?\d{1,4}(\.\d{1,3})?,-?\d{1,4}(\.\d{1,3})?$/D', $target) ? $target : '',
             $input->getBoolean('more'),
             self::ballAfter($input->getString('after', 'auto'), $next, $called, $labels),
+            mb_substr(mb_scrub(trim($input->getString('spot'))), 0, 40),
         );
     }
 
@@ -92,6 +95,10 @@ final readonly class AnalysisInput
     ): AnalysisRequest {
         $pocket = Pocket::tryFrom($this->nextPocket);
         $isPoint = !\in_array($this->target, ['', 'zone'], true);
+        $spot = $isPoint ? $projection->spot(...array_map(floatval(...), explode(',', $this->target, 2))) : null;
+        if (AnalysisKind::Land === $this->kind && '' !== $this->spot) {
+            $spot = SpotText::spot($this->spot, $rack->equipment->table);
+        }
 
         return new AnalysisRequest(
             $rack,
@@ -102,7 +109,7 @@ final readonly class AnalysisInput
             '' === $this->after ? null : Ball::named($this->after),
             null === $pocket ? Pocket::cases() : [$pocket],
             $this->odds / 100,
-            $isPoint ? $projection->spot(...array_map(floatval(...), explode(',', $this->target, 2))) : null,
+            $spot,
             'zone' === $this->target,
             $this->more,
         );

@@ -21,7 +21,7 @@ final readonly class KnownLooks
     /** Headers of an answer that is not to be kept. */
     public const UNKNOWN = ['X-Lane-Unknown' => '1'];
     /** Fields of the stroke: reading a table does not depend on them. */
-    private const STROKE = ['clock', 'tips', 'lengths', 'elevation', 'aside', 'direction', 'target', 'odds', 'next', 'next_pocket', 'after'];
+    private const STROKE = ['clock', 'tips', 'lengths', 'elevation', 'aside', 'direction', 'target', 'spot', 'odds', 'next', 'next_pocket', 'after'];
 
     public function __construct(#[Target('lane.looks')] private CacheItemPoolInterface $looks)
     {

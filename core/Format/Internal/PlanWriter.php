@@ -11,6 +11,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
+use ZigLane\Core\PositionPlay\Outline;
 use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\CushionPoint;
@@ -27,6 +28,9 @@ final class PlanWriter
     private const EXACT = 9;
     /** Decimals of spots that are only drawn, metres. */
     private const DRAWN = 4;
+    private const OUTLINE = 3;
+    /** How far an outline that is only drawn may lie beside the computed one, metres: a hair on the screen. */
+    private const HAIR = 0.004;
 
     /** @return array<string, mixed> */
     public static function plan(Plan $plan): array
@@ -140,7 +144,14 @@ final class PlanWriter
     private static function rings(?ZoneLevel $level): array
     {
         return array_map(
-            static fn (array $ring): array => array_map(static fn (Spot $spot): array => self::spot($spot, self::DRAWN), $ring),
+            // Rounded first, so that what is read back is written as it was.
+            static fn (array $ring): array => array_map(
+                static fn (Spot $spot): array => [$spot->x, $spot->y],
+                Outline::thinned(
+                    array_map(static fn (Spot $spot): Spot => Spot::metres(...self::spot($spot, self::OUTLINE)), $ring),
+                    self::HAIR,
+                ),
+            ),
             $level->rings ?? [],
         );
     }
