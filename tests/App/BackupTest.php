@@ -26,7 +26,7 @@ final class BackupTest extends AppTestCase
             $mode = 'LANE_MODE=restored DB_PORT='.self::PORT;
             self::shell("$mode $root/bin/restore $file");
             $there = DriverManager::getConnection([
-                'driver' => 'pdo_mysql', 'host' => '127.0.0.1', 'port' => self::PORT, 'dbname' => 'zig_lane', 'user' => 'zig_lane',
+                'driver' => 'pdo_mysql', 'host' => '127.0.0.1', 'port' => self::PORT, 'dbname' => 'zig_lane', 'user' => 'zig_lane', 'charset' => 'utf8mb4',
                 'password' => trim((string) file_get_contents("$root/var/restored/password")),
             ]);
             $tables = array_diff(array_filter($here->fetchFirstColumn('SHOW TABLES'), is_string(...)), ['sessions', 'cache_items']);

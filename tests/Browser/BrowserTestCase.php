@@ -79,6 +79,20 @@ abstract class BrowserTestCase extends TestCase
     }
 
     /** A new player, signed in, at the empty list. */
+    /** @return list<string> of WCAG 2.2, levels A and AA, by axe-core */
+    protected function violations(): array
+    {
+        $this->isChecked = true;
+        $this->browser->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        $found = $this->browser->executeAsyncScript(
+            'const done = arguments[arguments.length - 1];'
+            ."axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
+            .'.then((r) => done(r.violations.map((v) => v.id + ": " + v.nodes[0].html.slice(0, 120))));',
+        );
+
+        return array_values(array_filter(\is_array($found) ? $found : ['axe did not run'], is_string(...)));
+    }
+
     protected function register(): void
     {
         $this->open('/register');

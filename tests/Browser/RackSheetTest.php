@@ -175,7 +175,7 @@ final class RackSheetTest extends BrowserTestCase
         $this->tabTo('[name="pocket"]');
         $this->press($pocket);
         $this->until(fn (): bool => str_ends_with($this->text('#leg'), 'in '.$pocket), 'the pocket was not called');
-        $this->tabTo('#face');
+        $this->tabTo('[data-height]');
         $this->press(WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP);
         $this->until(fn (): bool => '0.18' === $this->attribute('[name="tips"]', 'value'), 'the tip was not moved');
         $this->tabTo('#lengths');

@@ -52,7 +52,7 @@ start_node() {
         --binlog-format=ROW --innodb-autoinc-lock-mode=2 --default-storage-engine=InnoDB --innodb-flush-log-at-trx-commit=1 \
         --wsrep-on=ON --wsrep-provider="$2" --wsrep-cluster-name=lane --wsrep-cluster-address="gcomm://$members" --wsrep-node-name="node$1" \
         --wsrep-node-address="127.0.0.1:2355$1" --wsrep-sst-method=rsync --wsrep-sst-receive-address="127.0.0.1:2356$1" --wsrep-retry-autocommit=4 \
-        --wsrep-provider-options="base_port=2355$1;gmcast.listen_addr=tcp://127.0.0.1:2355$1;ist.recv_addr=127.0.0.1:2357$1;evs.suspect_timeout=PT2S;evs.inactive_timeout=PT4S;pc.recovery=false" \
+        --wsrep-provider-options="base_port=2355$1;gmcast.listen_addr=tcp://127.0.0.1:2355$1;ist.recv_addr=127.0.0.1:2357$1;evs.suspect_timeout=PT4S;evs.inactive_timeout=PT8S;evs.install_timeout=PT6S;pc.recovery=false" \
         $([ "$1" != 1 ] || echo "--init-file=$folder/init.sql") "${first[@]}" >"$folder/log" 2>&1 </dev/null &
     until_true 600 node_is_ready "$1" || fail "node $1 did not join: $(tail -n 5 "$folder/log")"
 }

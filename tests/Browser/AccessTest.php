@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+
+/** Everybody's eyes: every page in its states, both themes, desk and phone, by axe-core; and text that is large enough to read. */
+final class AccessTest extends BrowserTestCase
+{
+    private const SIZES = [[1280, 800], [390, 844]];
+
+    public function testNoPageKeepsAnybodyFromReadingIt(): void
+    {
+        $this->window(...self::SIZES[0]);
+        foreach (['/sign-in', '/register', '/nothing-here'] as $page) {
+            $this->open($page);
+            $this->see('main h1, h1');
+            $this->assertAccessible($page);
+        }
+        $this->open('/sign-in');
+        $this->click('.demo .button');
+        $this->see('.sheet');
+        $sheet = $this->demoSheet('Nine to go');
+        $pages = [
+            '/sheets' => '.sheet', '/sheets?q=nothing' => '.empty', '/sheets/new' => 'form', "$sheet/layout?ball=5" => '.is-selected',
+            "$sheet/plan" => '#numbers .odds', "$sheet/run-out" => '[data-runout]', "$sheet/player" => 'form', "$sheet/table" => 'main h1, main h2',
+            "$sheet/review" => 'main', "$sheet/tries" => 'main', '/log' => '.log-page', '/log/records' => 'table', '/numbers' => 'main h1, main h2',
+            '/password' => 'form',
+        ];
+        foreach (['spread', 'zone', 'tips', 'read', 'land'] as $look) {
+            $pages["$sheet/plan?look=$look"] = '#look > *';
+        }
+        foreach (self::SIZES as [$width, $height]) {
+            $this->window($width, $height);
+            foreach (['chart', 'hall'] as $theme) {
+                $this->browser->executeScript("document.cookie = 'lane-theme=$theme; path=/'");
+                foreach ($pages as $page => $sign) {
+                    $this->open($page);
+                    $this->see($sign);
+                    $this->assertAccessible("$page, $theme, $width");
+                }
+            }
+        }
+        // A refused spot is told at its field.
+        $this->window(...self::SIZES[0]);
+        $this->open("$sheet/layout?ball=5");
+        $this->type('[data-place] [name="at"]', '99,99');
+        $this->click('[data-place] [value="place"]');
+        $this->see('[data-error]');
+        self::assertSame('desk-error', $this->attribute('[data-place] [name="at"]', 'aria-describedby'));
+        $this->assertAccessible('a refused spot');
+    }
+
+    public function testTextOfDrawingsIsLargeEnough(): void
+    {
+        $this->open('/sign-in');
+        $this->click('.demo .button');
+        $this->see('.sheet');
+        $sheet = $this->demoSheet('Nine to go');
+        foreach (self::SIZES as [$width, $height]) {
+            $this->window($width, $height);
+            foreach (['layout', 'plan', 'run-out'] as $page) {
+                $this->open("$sheet/$page");
+                $this->see('svg.lane-table text');
+                $small = $this->browser->executeScript(<<<'JS'
+                    return [...document.querySelectorAll('main svg text')].filter((text) => text.checkVisibility()
+                        && !text.closest('.skin, .ball, .is-source') && text.getBoundingClientRect().width > 0).map((text) => {
+                        const scale = Math.hypot(text.getScreenCTM().a, text.getScreenCTM().b);
+                        return [text.textContent.trim(), Math.round(10 * parseFloat(getComputedStyle(text).fontSize) * scale) / 10];
+                    }).filter(([, size]) => size < 11.9).map(String);
+                    JS);
+                self::assertSame([], $small, "$page at $width");
+            }
+        }
+    }
+
+    private function demoSheet(string $name): string
+    {
+        foreach ($this->browser->findElements(WebDriverBy::cssSelector('a.sheet')) as $link) {
+            if (str_contains($link->getText(), $name)) {
+                return (string) preg_replace('#^(/sheets/[^/]+)/.*$#', '$1', (string) $link->getAttribute('href'));
+            }
+        }
+        self::fail("no demo sheet '$name'");
+    }
+
+    private function assertAccessible(string $what): void
+    {
+        self::assertSame([], $this->violations(), $what);
+        $headings = $this->browser->executeScript('return document.querySelectorAll("h1").length');
+        self::assertSame(1, $headings, "$what has one heading of the first order");
+    }
+}
