@@ -217,6 +217,23 @@ export function watchLayout(htmx) {
         state.nudge = { name: state.selected, spot, timer: window.setTimeout(flush, 220) };
     };
 
+    // The list of balls is one stop of the Tab key; arrows go through it, Enter takes a ball.
+    document.addEventListener('keydown', (event) => {
+        const here = event.target.closest('[data-tray-ball]');
+        const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+        if (here && by) {
+            event.preventDefault();
+            const all = [...desk().querySelectorAll('[data-tray-ball]')];
+            all[(all.indexOf(here) + by + all.length) % all.length].focus();
+        }
+    });
+    document.addEventListener('click', (event) => {
+        const ball = event.target.closest('[data-tray-ball]');
+        if (ball && event.detail === 0) {
+            select(ball.dataset.trayBall);
+            desk().querySelector('[data-place]').elements.at.focus();
+        }
+    });
     document.addEventListener('keydown', (event) => {
         const typing = event.target.closest('input, select, textarea');
         if (typing || event.altKey) {
@@ -272,6 +289,10 @@ export function watchLayout(htmx) {
         flush();
         const form = event.target;
         const change = event.submitter?.value ?? 'place';
+        if (document.activeElement === form.elements.at) {
+            // A spot that was typed is done with: the next key is for the table again.
+            table().focus({ preventScroll: true });
+        }
         state.selected = form.elements.ball.value;
         send({ change, ball: state.selected, at: form.elements.at.value });
     });

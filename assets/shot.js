@@ -78,8 +78,18 @@ export function watchShot(htmx) {
         }
         soon();
     });
-    // Enter in a field draws; only the button saves.
+    document.addEventListener('keydown', (event) => {
+        const save = form.querySelector('.keep .button');
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && save && !save.disabled) {
+            event.preventDefault();
+            save.click();
+        }
+    });
+    // Enter in a field draws; only the button and Ctrl Enter save.
     form.addEventListener('keydown', (event) => {
+        if (event.ctrlKey || event.metaKey) {
+            return;
+        }
         if (event.key === 'Enter' && event.target.matches('input')) {
             event.preventDefault();
             redraw();

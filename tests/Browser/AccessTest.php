@@ -10,6 +10,8 @@ use Facebook\WebDriver\WebDriverBy;
 final class AccessTest extends BrowserTestCase
 {
     private const SIZES = [[1280, 800], [390, 844]];
+    /** @var list<string> */
+    private array $found = [];
 
     public function testNoPageKeepsAnybodyFromReadingIt(): void
     {
@@ -17,16 +19,16 @@ final class AccessTest extends BrowserTestCase
         foreach (['/sign-in', '/register', '/nothing-here'] as $page) {
             $this->open($page);
             $this->see('main h1, h1');
-            $this->assertAccessible($page);
+            $this->look($page);
         }
         $this->open('/sign-in');
         $this->click('.demo .button');
         $this->see('.sheet');
-        $sheet = $this->demoSheet('Nine to go');
+        $sheet = $this->demoSheet('Thursday rack');
         $pages = [
             '/sheets' => '.sheet', '/sheets?q=nothing' => '.empty', '/sheets/new' => 'form', "$sheet/layout?ball=5" => '.is-selected',
-            "$sheet/plan" => '#numbers .odds', "$sheet/run-out" => '[data-runout]', "$sheet/player" => 'form', "$sheet/table" => 'main h1, main h2',
-            "$sheet/review" => 'main', "$sheet/tries" => 'main', '/log' => '.log-page', '/log/records' => 'table', '/numbers' => 'main h1, main h2',
+            "$sheet/plan" => '#numbers .odds', "$sheet/run-out" => '[data-runout]', "$sheet/player" => 'form', "$sheet/table" => '#main > *',
+            "$sheet/review" => '#main > *', "$sheet/tries" => '#main > *', '/log' => '.log-page', '/log/records' => 'table', '/numbers' => '#main > *',
             '/password' => 'form',
         ];
         foreach (['spread', 'zone', 'tips', 'read', 'land'] as $look) {
@@ -37,9 +39,13 @@ final class AccessTest extends BrowserTestCase
             foreach (['chart', 'hall'] as $theme) {
                 $this->browser->executeScript("document.cookie = 'lane-theme=$theme; path=/'");
                 foreach ($pages as $page => $sign) {
+                    // The looks are the same parts on a phone.
+                    if ($width < 600 && str_contains($page, 'look=')) {
+                        continue;
+                    }
                     $this->open($page);
                     $this->see($sign);
-                    $this->assertAccessible("$page, $theme, $width");
+                    $this->look("$page, $theme, $width");
                 }
             }
         }
@@ -50,7 +56,8 @@ final class AccessTest extends BrowserTestCase
         $this->click('[data-place] [value="place"]');
         $this->see('[data-error]');
         self::assertSame('desk-error', $this->attribute('[data-place] [name="at"]', 'aria-describedby'));
-        $this->assertAccessible('a refused spot');
+        $this->look('a refused spot');
+        self::assertSame([], $this->found);
     }
 
     public function testTextOfDrawingsIsLargeEnough(): void
@@ -58,7 +65,7 @@ final class AccessTest extends BrowserTestCase
         $this->open('/sign-in');
         $this->click('.demo .button');
         $this->see('.sheet');
-        $sheet = $this->demoSheet('Nine to go');
+        $sheet = $this->demoSheet('Thursday rack');
         foreach (self::SIZES as [$width, $height]) {
             $this->window($width, $height);
             foreach (['layout', 'plan', 'run-out'] as $page) {
@@ -86,10 +93,14 @@ final class AccessTest extends BrowserTestCase
         self::fail("no demo sheet '$name'");
     }
 
-    private function assertAccessible(string $what): void
+    private function look(string $what): void
     {
-        self::assertSame([], $this->violations(), $what);
+        foreach ($this->violations() as $violation) {
+            $this->found[] = "$what: $violation";
+        }
         $headings = $this->browser->executeScript('return document.querySelectorAll("h1").length');
-        self::assertSame(1, $headings, "$what has one heading of the first order");
+        if (1 !== $headings) {
+            $this->found[] = "$what: there is not one heading of the first order";
+        }
     }
 }

@@ -22,6 +22,8 @@ abstract class BrowserTestCase extends TestCase
 {
     protected RemoteWebDriver $browser;
     private string $profile = '';
+    /** Keys that were pressed; a text that is typed counts as one. */
+    protected int $presses = 0;
     /** Whether the page was checked for accessibility: that writes to the browser's log. */
     protected bool $isChecked = false;
 
@@ -178,11 +180,42 @@ abstract class BrowserTestCase extends TestCase
         }, "$css does not take '$text'");
     }
 
+    /** Presses Tab until an element has the focus, as a person without a mouse does. */
+    protected function tabTo(string $css): void
+    {
+        $this->see($css);
+        for ($i = 0; $i < 90; ++$i) {
+            if (true === $this->browser->executeScript('return document.activeElement?.matches(arguments[0]) ?? false', [$css])) {
+                return;
+            }
+            $this->press(WebDriverKeys::TAB);
+        }
+        self::fail("Tab does not lead to $css");
+    }
+
+    /** Past what stands on every page, by the link that comes first for this. */
+    protected function skip(): void
+    {
+        $this->press(WebDriverKeys::TAB, WebDriverKeys::ENTER);
+    }
+
+    /** A finger on the middle of an element, wherever on the page it is. */
+    protected function tap(string $css): void
+    {
+        $this->see($css);
+        $this->browser->executeScript(
+            'document.querySelector(arguments[0]).scrollIntoView({block: "center", behavior: "instant"})',
+            [$css],
+        );
+        $this->drag([$this->pointOf($css, 0.5, 0.5)], 'touch');
+    }
+
     protected function press(string ...$keys): void
     {
         // As keys of the keyboard, not as text for an element: an answer that comes just now may replace the one that has the focus.
         // Control and Shift are held from their first mention to their second.
         $held = $steps = [];
+        $this->presses += \count($keys);
         foreach ($keys as $key) {
             foreach (mb_str_split($key) as $one) {
                 if (\in_array($one, [WebDriverKeys::CONTROL, WebDriverKeys::SHIFT], true)) {

@@ -115,6 +115,8 @@ final class RackSheetTest extends BrowserTestCase
     public function testTwoLegsArePlannedWithTheKeyboardAlone(): void
     {
         $this->sheetWith([]);
+        $before = $this->presses;
+        $this->skip();
         foreach (['0' => '2.9,0.9', '4' => '4.4,2.4', '5' => '6.4,2.9'] as $key => $at) {
             $version = (int) $this->attribute('[data-desk]', 'data-version');
             $this->tabTo('[data-table]');
@@ -128,18 +130,20 @@ final class RackSheetTest extends BrowserTestCase
         $this->press(WebDriverKeys::ENTER);
         $this->see('#chart [data-route="cue"]');
 
+        $this->skip();
         $this->planLegByKeys('FL', '2.2');
-        $this->tabTo('.keep .button');
-        $this->press(WebDriverKeys::ENTER);
+        $this->press(WebDriverKeys::CONTROL, WebDriverKeys::ENTER, WebDriverKeys::CONTROL);
         $this->see('[data-next-leg]');
+        $this->skip();
         $this->tabTo('[data-next-leg]');
         $this->press(WebDriverKeys::ENTER);
         $this->until(fn (): bool => str_starts_with($this->text('#leg'), 'Leg 2: 5'), 'the second leg is not there');
         $this->see('#chart [data-route="cue"]');
-        $this->tabTo('.keep .button');
-        $this->press(WebDriverKeys::ENTER);
+        $this->press(WebDriverKeys::CONTROL, WebDriverKeys::ENTER, WebDriverKeys::CONTROL);
         $this->until(fn (): bool => str_contains($this->text('#numbers'), 'Saved with the sheet.'), 'the second leg was not saved');
         self::assertCount(2, $this->browser->findElements(WebDriverBy::cssSelector('.legs li')));
+        // Three balls laid out, two legs chosen and saved.
+        self::assertLessThan(90, $this->presses - $before);
     }
 
     /** The same with nothing but the mouse. */
@@ -182,19 +186,6 @@ final class RackSheetTest extends BrowserTestCase
         $this->press(WebDriverKeys::CONTROL, 'a', WebDriverKeys::CONTROL);
         $this->press($lengths, WebDriverKeys::ENTER);
         $this->until(fn (): bool => str_contains($this->text('#numbers'), 'The 4 drops in '.$pocket), 'the shot was not drawn');
-    }
-
-    /** Presses Tab until an element has the focus, as a person without a mouse does. */
-    private function tabTo(string $css): void
-    {
-        $this->see($css);
-        for ($i = 0; $i < 90; ++$i) {
-            if (true === $this->browser->executeScript('return document.activeElement?.matches(arguments[0]) ?? false', [$css])) {
-                return;
-            }
-            $this->press(WebDriverKeys::TAB);
-        }
-        self::fail("Tab does not lead to $css");
     }
 
     /**
