@@ -2,7 +2,7 @@ import js from '@eslint/js';
 import globals from 'globals';
 
 export default [
-    { ignores: ['node_modules/', '**/node_modules/', 'public/assets/', 'var/', 'vendor/', 'tools/symfony/'] },
+    { ignores: ['assets/vendor/', 'node_modules/', '**/node_modules/', 'public/assets/', 'var/', 'vendor/', 'tools/symfony/'] },
     js.configs.recommended,
     {
         files: ['assets/**/*.js'],

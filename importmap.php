@@ -5,5 +5,5 @@ declare(strict_types=1);
 return [
     'app' => ['path' => './assets/app.js', 'entrypoint' => true],
     'uplot' => ['path' => 'vendor/uplot/uPlot.esm.js'],
-    'htmx' => ['path' => 'vendor/htmx/htmx.esm.js'],
+    'htmx' => ['path' => './assets/vendor/htmx.js'],
 ];

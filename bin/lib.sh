@@ -57,7 +57,7 @@ composer_install() {
     composer update --no-interaction --no-scripts --quiet || fail "Composer could not install the packages"
     chmod -R a+rX vendor tools/symfony/vendor
 }
-npm_install() { say "Installing npm packages"; npm ci --silent --no-audit --no-fund >/dev/null || fail "npm could not install the packages"; chmod -R a+rX node_modules; }
+npm_install() { say "Installing npm packages"; npm ci --silent --no-audit --no-fund >/dev/null && npm run --silent build || fail "npm could not install the packages"; chmod -R a+rX node_modules; }
 
 install_packages() {
     command -v php >/dev/null || fail "PHP 8.2 is needed: apt-get install php8.2-cli"
@@ -65,9 +65,9 @@ install_packages() {
     command -v npm >/dev/null || fail "Node.js with npm is needed: apt-get install nodejs npm"
     install_debian
     [ -f vendor/autoload.php ] || rm -f var/stamps/composer
-    [ -d node_modules/bulma ] || rm -f var/stamps/npm
+    { [ -d node_modules/bulma ] && [ -f assets/vendor/htmx.js ]; } || rm -f var/stamps/npm
     once_for composer composer.json tools/symfony/composer.json tools/pins/composer.json tools/pins-dev/composer.json -- composer_install
-    once_for npm package-lock.json -- npm_install
+    once_for npm package-lock.json package.json tools/browser/bulma.scss -- npm_install
 }
 
 # ---- instance
