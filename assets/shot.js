@@ -234,7 +234,22 @@ export function watchShot(htmx) {
             }
         }, 500);
     };
+    // What is refused is said at the field that holds it.
+    const markField = () => {
+        const invalid = form.querySelector('#shot-error')?.dataset.invalid ?? '';
+        for (const field of form.querySelectorAll('.input')) {
+            if (field.name === invalid) {
+                field.setAttribute('aria-invalid', 'true');
+                field.setAttribute('aria-describedby', 'shot-error');
+            } else {
+                field.removeAttribute('aria-invalid');
+                field.removeAttribute('aria-describedby');
+            }
+        }
+    };
+    document.body.addEventListener('htmx:afterSettle', markField);
     document.body.addEventListener('htmx:afterSettle', tell);
+    markField();
     sync();
     // A page that the browser brings back has the fields of one shot and the drawing of another: drawn anew.
     window.addEventListener('pageshow', (event) => event.persisted && redraw());

@@ -143,6 +143,7 @@ final class ShotController extends AbstractController
             'shot' => null,
             'drawing' => null,
             'error' => null,
+            'invalid' => null,
         ];
         if ([] === $view['balls'] || !$view['has_cue']) {
             return $view;
@@ -155,6 +156,7 @@ final class ShotController extends AbstractController
             $view['drawing'] = new ShotDrawing($table, $view['shot']->shot);
         } catch (CoreError|Refused $e) {
             $view['error'] = $this->words->error($e);
+            $view['invalid'] = $e instanceof Refused ? $e->field() : null;
         }
 
         return $view;

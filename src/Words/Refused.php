@@ -15,6 +15,22 @@ final class Refused extends UnprocessableEntityHttpException
         parent::__construct($key.' '.json_encode($values, \JSON_PARTIAL_OUTPUT_ON_ERROR));
     }
 
+    /** The field of a form that holds what is refused, by its name on the shot desk; null where it is none of one field. */
+    public function field(): ?string
+    {
+        return match (true) {
+            'refused.clock' === $this->key => 'clock',
+            'refused.number' === $this->key => [
+                'The tip offset' => 'tips',
+                'The speed' => 'lengths',
+                'The elevation' => 'elevation',
+                'The side of the pocket' => 'aside',
+                'The direction of the cue' => 'direction',
+            ][$this->values['what'] ?? ''] ?? null,
+            default => null,
+        };
+    }
+
     /** @param array<string, string|int|float> $values */
     public static function because(string $key, array $values = []): self
     {

@@ -57,6 +57,15 @@ final class AccessTest extends BrowserTestCase
         $this->see('[data-error]');
         self::assertSame('desk-error', $this->attribute('[data-place] [name="at"]', 'aria-describedby'));
         $this->look('a refused spot');
+        $this->open("$sheet/plan");
+        $this->type('[name="tips"]', '9');
+        $this->see('[name="tips"][aria-invalid="true"][aria-describedby="shot-error"]');
+        $this->look('a refused tip');
+        $this->type('[name="tips"]', '0.4');
+        $marked = WebDriverBy::cssSelector('[aria-invalid]');
+        $this->until(fn (): bool => [] === $this->browser->findElements($marked), 'the field stays marked');
+        // What comes of a change is announced once it stands still.
+        $this->until(fn (): bool => str_contains($this->text('#said'), 'The cue ball stops'), 'nothing is announced');
         self::assertSame([], $this->found);
     }
 
