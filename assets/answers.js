@@ -1,9 +1,13 @@
 // What every page does with the answers of the server: the focus stays on the same thing, what was typed stays, parts that come late are
 // asked for again, and an answer that is none leaves the page as it is.
 
+const said = (element) => {
+    const named = element.matches('details') ? element.querySelector('summary') : element;
+    return named?.matches('button, summary, a') ? named.textContent.trim() : '';
+};
 const signature = (element) => [
     element.tagName, element.id, element.getAttribute('name') ?? '', element.getAttribute('href') ?? '', JSON.stringify(element.dataset),
-    element.matches('button, summary, a') ? element.textContent.trim() : '',
+    said(element),
 ].join('|');
 const formOf = (field) => {
     const { form } = field;
@@ -85,9 +89,11 @@ export function watchAnswers(htmx) {
         }
         const button = Object.assign(document.createElement('button'), { type: 'button', className: 'link', textContent: 'Try again' });
         button.addEventListener('click', () => htmx.trigger(late, 'again'));
+        // What lies over the table cannot be pressed: it is said below.
+        const box = late.id === 'overlay' ? document.querySelector('#look') ?? late : late;
         const text = Object.assign(document.createElement('p'), { className: 'help', textContent: 'This could not be worked out now. ' });
         text.append(button);
-        late.replaceChildren(text);
+        box.replaceChildren(text);
     };
     document.body.addEventListener('htmx:responseError', failed);
     document.body.addEventListener('htmx:sendError', failed);

@@ -26,7 +26,7 @@ final class Refused extends UnprocessableEntityHttpException
                 'The elevation' => 'elevation',
                 'The side of the pocket' => 'aside',
                 'The direction of the cue' => 'direction',
-            ][$this->values['what'] ?? ''] ?? null,
+            ][(string) ($this->values['what'] ?? '')] ?? null,
             default => null,
         };
     }

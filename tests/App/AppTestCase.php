@@ -30,6 +30,8 @@ abstract class AppTestCase extends WebTestCase
     {
         $this->client = static::createClient();
         $this->client->disableReboot();
+        // What other tests have counted against a limit is not this one's.
+        static::getContainer()->get(Connection::class)->executeStatement('DELETE FROM cache_items');
     }
 
     /** What a test asked of the workers is not there for the next one's. */
@@ -40,6 +42,14 @@ abstract class AppTestCase extends WebTestCase
         }
         $this->players = [];
         parent::tearDown();
+    }
+
+    /** What stands in today's log, which is there whenever anything was logged. */
+    protected static function logged(): string
+    {
+        $path = \dirname(__DIR__, 2).'/var/log/test-'.date('Y-m-d').'.log';
+
+        return is_file($path) ? (string) file_get_contents($path) : '';
     }
 
     protected function manager(): EntityManagerInterface

@@ -175,6 +175,7 @@ final class FuzzTest extends AppTestCase
     #[DataProvider('seeds')]
     public function testNonsenseIsNeverAFailure(int $seed): void
     {
+        $before = \strlen(self::logged());
         $random = new Randomizer(new Xoshiro256StarStar($seed));
         $account = $this->signedIn();
         $sheet = $this->sheet($account, [0 => [0.9, 0.5], 4 => [1.7, 0.8], 5 => [1.75715, 0.8], 9 => [0.4, 1.0]]);
@@ -227,6 +228,8 @@ final class FuzzTest extends AppTestCase
         }
         self::assertSame([], $failed);
         self::assertSame([], $slow);
+        // Nor a word of PHP's own in the log.
+        self::assertDoesNotMatchRegularExpression('/php\.(WARNING|ERROR|CRITICAL)/', substr(self::logged(), $before));
         self::assertGreaterThan(10, $i);
     }
 

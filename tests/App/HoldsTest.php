@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Driver\PDO\Exception as DriverException;
 use Doctrine\DBAL\DriverManager;
 use Doctrine\DBAL\Exception\ConnectionException;
+use Doctrine\DBAL\Exception\DeadlockException;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Clock\MockClock;
 use Symfony\Component\HttpFoundation\Request;
@@ -18,6 +19,7 @@ use Symfony\Component\HttpKernel\Event\ExceptionEvent;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Symfony\Component\HttpKernel\HttpKernelInterface;
+use Symfony\Component\HttpKernel\KernelEvents;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\EventListener\OldSessions;
@@ -156,6 +158,32 @@ final class HoldsTest extends AppTestCase
         self::assertSame('10', $event->getResponse()->headers->get('Retry-After'));
         // By this attribute the firewall knows whose token it has to write back: without it the session stays as it is.
         self::assertFalse($request->attributes->has('_security_firewall_run'));
+    }
+
+    /** Two changes that meet in the database: the one that was taken back is made again, and nobody is told. */
+    public function testARequestThatTheDatabaseTookBackIsHandledAgain(): void
+    {
+        // How often it was begun, and how often it is to fail.
+        $state = new \ArrayObject([0, 2]);
+        $deadlock = new DeadlockException(DriverException::new(new \PDOException('Deadlock found')), null);
+        static::getContainer()->get('event_dispatcher')->addListener(
+            KernelEvents::REQUEST,
+            static function () use ($state, $deadlock): void {
+                ++$state[0];
+                if ($state[0] <= $state[1]) {
+                    throw $deadlock;
+                }
+            },
+            4000,
+        );
+        $this->client->request('GET', '/sign-in');
+        self::assertResponseIsSuccessful();
+        self::assertSame(3, $state[0]);
+        // Not for ever: then it is told.
+        $state->exchangeArray([0, 99]);
+        $this->client->request('GET', '/sign-in');
+        self::assertResponseStatusCodeSame(409);
+        self::assertSame(4, $state[0]);
     }
 
     public function testASessionThatWasNotUsedForWeeksIsOver(): void

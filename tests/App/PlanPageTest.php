@@ -393,9 +393,7 @@ final class PlanPageTest extends AppTestCase
     /** How many workers have said that they worked on a plan. */
     private function worked(PlanJob $job): int
     {
-        $log = (string) file_get_contents(\dirname(__DIR__, 2).'/var/log/test.log');
-
-        return preg_match_all('/Worked on a plan\..*'.preg_quote((string) $job->getId(), '/').'/', $log) ?: 0;
+        return preg_match_all('/Worked on a plan\..*'.preg_quote((string) $job->getId(), '/').'/', self::logged()) ?: 0;
     }
 
     /** @param array<string, string|list<string>> $constraints */
