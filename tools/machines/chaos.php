@@ -3,7 +3,7 @@
 /*
  * Logs shots of one rack over HTTP and has plans worked out while processes are killed (bin/chaos): each entry is sent until it is
  * acknowledged, under the same id. Then every acknowledged entry must be in the log, once, in its order; every plan must be there, and none
- * may have been worked out again once it was. What dies has to come back by itself. Use: chaos-log.php URL RUN DSN KILLS SEED
+ * may have been worked out again once it was. What dies has to come back by itself. Use: chaos.php URL RUN DSN KILLS SEED
  */
 
 declare(strict_types=1);
@@ -13,7 +13,7 @@ use Doctrine\DBAL\Tools\DsnParser;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Uid\Uuid;
 
-require dirname(__DIR__).'/vendor/autoload.php';
+require dirname(__DIR__, 2).'/vendor/autoload.php';
 
 [, $url, $run, $dsn, $kills, $seed] = $argv;
 mt_srand((int) $seed);
