@@ -22,6 +22,7 @@ use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Error\OutOfTime;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Rules\Rack;
@@ -62,6 +63,10 @@ final class AnalysisController extends AbstractController
             );
             $overlay = null === $analysis ? null : $drawing->of($analysis, $table->projection, $rack->equipment);
         } catch (CoreError|Refused $e) {
+            if ($e instanceof OutOfTime && $request->query->getBoolean('more')) {
+                // The first answer stays, and says that there is no more.
+                return $this->render('shot/no_more.html.twig', [], new Response(headers: ['HX-Reswap' => 'none'] + KnownLooks::UNKNOWN));
+            }
             $error = $this->words->error($e);
         }
 
