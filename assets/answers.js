@@ -13,7 +13,7 @@ const formOf = (field) => {
     const { form } = field;
     return [form?.getAttribute('action') ?? '', form?.elements.leg?.value ?? '', field.name].join('|');
 };
-const wait = (form, seconds) => new Promise((resolve) => { window.setTimeout(resolve, 1000 * seconds, form); });
+const wait = (seconds) => new Promise((resolve) => { window.setTimeout(resolve, 1000 * seconds); });
 
 export function notice(title, text) {
     const box = document.createElement('div');
@@ -81,7 +81,7 @@ export function watchAnswers(htmx) {
         }
         const seconds = Number(xhr?.getResponseHeader?.('Retry-After') ?? 0);
         if (xhr?.status === 429 && seconds > 0 && seconds <= 3) {
-            await wait(late, seconds);
+            await wait(seconds);
             if (late.isConnected) {
                 htmx.trigger(late, 'again');
             }

@@ -18,7 +18,6 @@ export function watchShot(htmx) {
         isAsking = true;
         htmx.trigger(form, 'redraw');
     };
-    const soon = redraw;
     form.addEventListener('htmx:afterRequest', (event) => {
         if (event.detail.elt !== form) {
             return;
@@ -76,7 +75,7 @@ export function watchShot(htmx) {
         } else if (event.target.name === 'odds') {
             form.querySelector('[data-odds]').value = `${event.target.value} %`;
         }
-        soon();
+        redraw();
     });
     document.addEventListener('keydown', (event) => {
         const save = form.querySelector('.keep .button');
@@ -127,7 +126,7 @@ export function watchShot(htmx) {
         mark?.setAttribute('cx', side * shrink * 100);
         mark?.setAttribute('cy', -height * shrink * 100);
         sync();
-        soon();
+        redraw();
     };
     const tipOf = () => {
         const [hour, minute] = form.elements.clock.value.split(':').map(Number);

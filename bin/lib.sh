@@ -74,14 +74,14 @@ install_packages() {
 
 prepare() {
     STATE="$ROOT/var/$MODE"
-    mkdir -p "$STATE" var/log var/cache var/sessions
+    mkdir -p "$STATE" var/log var/cache
     SERVICE_USER=$(service_user)
     RUN="$STATE/run"
     # Paths of Unix sockets are limited to 107 characters.
     [ ${#RUN} -lt 80 ] || RUN="/tmp/zig-lane-$(printf '%s' "$RUN" | sha256sum | cut -c1-12)"
     mkdir -p "$RUN"
 }
-own() { [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" "$STATE" "$RUN" var/log var/cache var/sessions; }
+own() { [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" "$STATE" "$RUN" var/log var/cache; }
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
@@ -201,7 +201,7 @@ build() {
     say "Building the application"
     stop_worker; stop_web
     rm -rf "var/cache/$APP_ENV"
-    mkdir -p public/assets var/cache var/sessions "var/sessions/$APP_ENV"
+    mkdir -p public/assets var/cache
     own
     [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" public/assets
     as_service php bin/console cache:warmup -q || fail "the application could not be built"

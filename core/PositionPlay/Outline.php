@@ -7,8 +7,8 @@ namespace ZigLane\Core\PositionPlay;
 use ZigLane\Core\Position\Spot;
 
 /**
- * Outlines with fewer points: those are left out that lie so near to the line between others that nobody sees it.
- * (Douglas and Peucker 1973. Of n points: n log n in the usual case, n^2 at the worst.).
+ * Outlines with fewer points: those are left out that lie so near to the line between others that nobody sees it
+ * (Douglas and Peucker 1973). Of n points it costs n log n in the usual case, n^2 at the worst.
  */
 final class Outline
 {

@@ -42,10 +42,11 @@ final class AnalysisController extends AbstractController
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
 
-        return $this->known->answer($request, $sheet, $rack, fn (): Response => $this->looked($request, $sheet, $rack, $drawing));
+        return $this->known->answer($request, $sheet, $rack, fn (): array => $this->looked($request, $sheet, $rack, $drawing));
     }
 
-    private function looked(Request $request, RackSheet $sheet, Rack $rack, AnalysisDrawing $drawing): Response
+    /** @return array{Response, bool} the answer, and whether it was worked out whole */
+    private function looked(Request $request, RackSheet $sheet, Rack $rack, AnalysisDrawing $drawing): array
     {
         $table = new TableDrawing($rack, HeldScreen::isUpright($request));
         $stroke = StrokeInput::of($request->query);
@@ -65,16 +66,18 @@ final class AnalysisController extends AbstractController
         } catch (CoreError|Refused $e) {
             if ($e instanceof OutOfTime && $request->query->getBoolean('more')) {
                 // The first answer stays, and says that there is no more.
-                return $this->render('shot/no_more.html.twig', [], new Response(headers: ['HX-Reswap' => 'none'] + KnownLooks::UNKNOWN));
+                return [$this->render('shot/no_more.html.twig', [], new Response(headers: ['HX-Reswap' => 'none'])), false];
             }
             $error = $this->words->error($e);
         }
 
-        return $this->render(
-            'shot/look.html.twig',
-            ['sheet' => $sheet, 'table' => $table, 'units' => $units, 'analysis' => $analysis, 'overlay' => $overlay, 'error' => $error],
-            new Response(headers: null === $error ? [] : KnownLooks::UNKNOWN),
-        );
+        return [
+            $this->render(
+                'shot/look.html.twig',
+                ['sheet' => $sheet, 'table' => $table, 'units' => $units, 'analysis' => $analysis, 'overlay' => $overlay, 'error' => $error],
+            ),
+            null === $error,
+        ];
     }
 
     #[Route('/sheets/{id}/plan/odds', name: 'sheet_odds', methods: ['GET'])]
@@ -82,10 +85,11 @@ final class AnalysisController extends AbstractController
     {
         $rack = LegPlace::of($sheet, $request->query)->rack;
 
-        return $this->known->answer($request, $sheet, $rack, fn (): Response => $this->counted($request, $sheet, $rack));
+        return $this->known->answer($request, $sheet, $rack, fn (): array => $this->counted($request, $sheet, $rack));
     }
 
-    private function counted(Request $request, RackSheet $sheet, Rack $rack): Response
+    /** @return array{Response, bool} the answer, and whether it was worked out whole */
+    private function counted(Request $request, RackSheet $sheet, Rack $rack): array
     {
         $odds = $error = null;
         try {
@@ -103,11 +107,7 @@ final class AnalysisController extends AbstractController
             $error = $this->words->error($e);
         }
 
-        return $this->render(
-            'shot/odds.html.twig',
-            ['sheet' => $sheet, 'odds' => $odds, 'error' => $error],
-            new Response(headers: null === $error ? [] : KnownLooks::UNKNOWN),
-        );
+        return [$this->render('shot/odds.html.twig', ['sheet' => $sheet, 'odds' => $odds, 'error' => $error]), null === $error];
     }
 
     /** The chance of the whole run, which is played many times. */

@@ -60,7 +60,7 @@ class PlanJob
     #[ORM\Column(type: 'datetime_immutable', nullable: true)]
     private ?\DateTimeImmutable $startedAt = null;
 
-    /** When a worker last took a block. */
+    /** When a worker last finished a block. */
     #[ORM\Column(type: 'datetime_immutable', nullable: true)]
     private ?\DateTimeImmutable $activeAt = null; // @phpstan-ignore property.onlyWritten (workers read it in statements of their own)
 

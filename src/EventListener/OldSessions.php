@@ -8,7 +8,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\RequestEvent;
 
-/** A session that was not used for long is over: before the firewall looks at it, whether or not its file is still there. */
+/** A session that was not used for long is over: before the firewall looks at it, whether or not its row is still there. */
 #[AsEventListener(priority: 64)]
 final readonly class OldSessions
 {

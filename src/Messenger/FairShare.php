@@ -23,7 +23,7 @@ final readonly class FairShare
     private const COUNTED = 10;
     /** Seconds that a party may have had more than another before it makes way: workers do not change at every block. */
     private const SLICE = 3.0;
-    /** An hour, and what is done within it is kept for the accounts' budgets. */
+    /** What is kept, minutes: the hour that the accounts' budgets look at, and a little more. */
     private const KEPT = 70;
 
     public function __construct(private Connection $connection, private ClockInterface $clock)
@@ -33,7 +33,8 @@ final readonly class FairShare
     public function add(string $party, float $seconds): void
     {
         $this->connection->executeStatement(
-            'INSERT INTO work_used (party, in_minute, seconds) VALUES (?, ?, ?) ON DUPLICATE KEY UPDATE seconds = seconds + VALUES(seconds)',
+            'INSERT INTO work_used (party, in_minute, seconds) VALUES (?, ?, ?)'
+            .' ON DUPLICATE KEY UPDATE seconds = seconds + VALUES(seconds)',
             [$party, $this->minutesAgo(0), $seconds],
         );
     }

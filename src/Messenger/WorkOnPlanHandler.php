@@ -115,10 +115,11 @@ final class WorkOnPlanHandler
                 $drawn = $job->getDoneBlocks();
                 $this->jobs->draw($job, $this->written($job, $search, $done, 1));
             }
-            if (!$this->oneBlock($job, $search, $due)) {
+            if ($this->oneBlock($job, $search, $due)) {
+                $this->count($message);
+            } else {
                 usleep(self::PAUSE);
             }
-            $this->count($message);
             if ($this->share->makesWay($message->accountId)) {
                 return false;
             }

@@ -32,7 +32,7 @@ final class PlanJobRepository extends ServiceEntityRepository
     ];
     /** How long a worker may take for a block before another may take it, seconds; a block takes one or two. */
     private const LEASE = 20;
-    /** A job that nobody has taken a block of for so long has been put aside, seconds. */
+    /** A job that nobody has finished a block of for so long has been put aside, seconds. */
     private const PAUSE = 3;
     /** How long the last plans of a rack that is over stay, seconds: its end can be taken back. */
     private const OVER = 86400;
@@ -107,8 +107,10 @@ final class PlanJobRepository extends ServiceEntityRepository
     public function underWay(Account $owner): int
     {
         $count = $this->connection()->fetchOne(
-            'SELECT (SELECT COUNT(*) FROM plan_job j JOIN rack_sheet s ON s.id = j.sheet_id WHERE s.owner_id = ? AND j.state IN (?, ?, ?, ?))'
-            .' + (SELECT COUNT(*) FROM plan_job j JOIN shot_rack r ON r.id = j.shot_rack_id WHERE r.owner_id = ? AND j.state IN (?, ?, ?, ?))',
+            'SELECT (SELECT COUNT(*) FROM plan_job j JOIN rack_sheet s ON s.id = j.sheet_id'
+            .' WHERE s.owner_id = ? AND j.state IN (?, ?, ?, ?))'
+            .' + (SELECT COUNT(*) FROM plan_job j JOIN shot_rack r ON r.id = j.shot_rack_id'
+            .' WHERE r.owner_id = ? AND j.state IN (?, ?, ?, ?))',
             [$owner->getId()->toBinary(), ...self::LIVE, $owner->getId()->toBinary(), ...self::LIVE],
         );
 
@@ -163,7 +165,6 @@ final class PlanJobRepository extends ServiceEntityRepository
     /** Takes a block, if nobody has it. */
     public function take(PlanJob $job, int $candidate, int $block): bool
     {
-        $this->execute('UPDATE plan_job SET active_at = ? WHERE id = ?', [$this->time(), $job->getId()->toBinary()]);
         $key = [$job->getId()->toBinary(), $candidate, $block];
         try {
             $this->execute(
@@ -190,7 +191,7 @@ final class PlanJobRepository extends ServiceEntityRepository
             [json_encode($tally->toArray(), \JSON_THROW_ON_ERROR), $id, $candidate, $block],
         );
         if (1 === $changed) {
-            $this->execute('UPDATE plan_job SET done_blocks = done_blocks + 1 WHERE id = ?', [$id]);
+            $this->execute('UPDATE plan_job SET done_blocks = done_blocks + 1, active_at = ? WHERE id = ?', [$this->time(), $id]);
         }
     }
 

@@ -10,11 +10,14 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
 use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Http\EntryPoint\AuthenticationEntryPointInterface;
+use Symfony\Component\Security\Http\Util\TargetPathTrait;
 use Twig\Environment;
 
 /** Someone who is not signed in, or no longer: to the sign-in page, or for a part of a page, a message that says so. */
 final readonly class SignInEntryPoint implements AuthenticationEntryPointInterface
 {
+    use TargetPathTrait;
+
     public function __construct(private UrlGeneratorInterface $urls, private Environment $twig)
     {
     }
@@ -31,7 +34,7 @@ final readonly class SignInEntryPoint implements AuthenticationEntryPointInterfa
             $page = parse_url((string) $request->headers->get('HX-Current-URL'));
             $isOurs = \is_array($page) && ($page['host'] ?? '') === $request->getHost() && str_starts_with($page['path'] ?? '', '/');
             $target = $isOurs ? $page['path'].(isset($page['query']) ? '?'.$page['query'] : '') : $this->urls->generate('sheets');
-            $request->getSession()->set('_security.main.target_path', $target);
+            $this->saveTargetPath($request->getSession(), 'main', $target);
         }
 
         return new Response(

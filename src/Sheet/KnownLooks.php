@@ -18,16 +18,16 @@ use ZigLane\Core\Rules\Rack;
  */
 final readonly class KnownLooks
 {
-    /** Headers of an answer that is not to be kept. */
-    public const UNKNOWN = ['X-Lane-Unknown' => '1'];
     /** Fields of the stroke: reading a table does not depend on them. */
-    private const STROKE = ['clock', 'tips', 'lengths', 'elevation', 'aside', 'direction', 'target', 'spot', 'odds', 'next', 'next_pocket', 'after'];
+    private const STROKE = [
+        'clock', 'tips', 'lengths', 'elevation', 'aside', 'direction', 'target', 'spot', 'odds', 'next', 'next_pocket', 'after',
+    ];
 
     public function __construct(#[Target('lane.looks')] private CacheItemPoolInterface $looks)
     {
     }
 
-    /** @param \Closure(): Response $workedOut */
+    /** @param \Closure(): array{Response, bool} $workedOut the answer, and whether it is one to keep: a refusal is not */
     public function answer(Request $request, RackSheet $sheet, Rack $rack, \Closure $workedOut): Response
     {
         $query = $request->query->all();
@@ -36,16 +36,14 @@ final readonly class KnownLooks
         }
         ksort($query);
         $item = $this->looks->getItem(hash('sha256', serialize([
-            $request->getPathInfo(), serialize($rack), $query, $request->cookies->get('lane-upright'),
+            $request->getPathInfo(), $rack, $query, $request->cookies->get('lane-upright'),
             $sheet->getOwner()->getTipUnit(),
         ])));
         if ($item->isHit() && \is_string($item->get())) {
             return new Response($item->get());
         }
-        $response = $workedOut();
-        if ($response->headers->has(key(self::UNKNOWN))) {
-            $response->headers->remove(key(self::UNKNOWN));
-        } else {
+        [$response, $isKept] = $workedOut();
+        if ($isKept) {
             $this->looks->save($item->set($response->getContent()));
         }
 

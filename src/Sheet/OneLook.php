@@ -18,7 +18,7 @@ use ZigLane\Core\Shot\ShotSolver;
 final readonly class OneLook
 {
     /** Seconds of computing. */
-    public const MOST = 1.0;
+    private const MOST = 1.0;
     /** How long one waits for another to end, seconds. */
     private const WAIT = 3;
     /** How many of an account may wait beside the one that is worked out: a page asks for as many at once. */
@@ -68,7 +68,9 @@ final readonly class OneLook
     {
         $session = $request->hasSession() ? $request->getSession()->getId() : '';
 
-        return substr(hash('sha256', $session.$request->getPathInfo().$request->query->getString('look').$request->query->getInt('more')), 0, 24);
+        $look = $request->query->getString('look').$request->query->getInt('more');
+
+        return substr(hash('sha256', $session.$request->getPathInfo().$look), 0, 24);
     }
 
     /** @return \Closure(): bool whether no newer look of the same has been asked for since, on this machine */

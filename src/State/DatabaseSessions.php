@@ -15,7 +15,7 @@ use ZigLane\App\EventListener\OldSessions;
 final class DatabaseSessions extends PdoSessionHandler
 {
     /** Seconds that a session may have been used without its row saying so. */
-    public const UNTOLD = 300;
+    private const UNTOLD = 300;
     private const OF_NOBODY = 3600;
 
     private function __construct(private readonly \PDO $own)

@@ -92,16 +92,6 @@ final class AtTheTableTest extends BrowserTestCase
         $this->see('[data-shoot]');
     }
 
-    /** Waits for a leg that is planned from where the balls lie now. */
-    private function planned(): void
-    {
-        $this->until(fn (): bool => true === $this->browser->executeScript(
-            'const b = document.querySelector("[data-shoot]"), s = JSON.parse(document.querySelector("[data-state]").textContent);'
-            .'return b.dataset.stage === "aim" && s.legs.length > 0 && !b.classList.contains("is-waiting")'
-            .' && !document.querySelector("[data-odds]").textContent.includes("before");',
-        ), 'there is no plan');
-    }
-
     private function made(): void
     {
         $count = $this->text('[data-count]');

@@ -95,6 +95,16 @@ abstract class BrowserTestCase extends TestCase
         return array_values(array_filter(\is_array($found) ? $found : ['axe did not run'], is_string(...)));
     }
 
+    /** Waits for a leg that is planned from where the balls lie now. */
+    protected function planned(): void
+    {
+        $this->until(fn (): bool => true === $this->browser->executeScript(
+            'const b = document.querySelector("[data-shoot]"), s = JSON.parse(document.querySelector("[data-state]").textContent);'
+            .'return b.dataset.stage === "aim" && s.legs.length > 0 && !b.classList.contains("is-waiting")'
+            .' && !document.querySelector("[data-odds]").textContent.includes("before");',
+        ), 'there is no plan');
+    }
+
     protected function register(): void
     {
         $this->open('/register');

@@ -109,10 +109,7 @@ final class WholeJobTest extends BrowserTestCase
     {
         $this->see('[data-shoot]');
         foreach (['1 shot', '2 shots'] as $count) {
-            $this->until(fn (): bool => true === $this->browser->executeScript(
-                'const b = document.querySelector("[data-shoot]"), s = JSON.parse(document.querySelector("[data-state]").textContent);'
-                .'return b.dataset.stage === "aim" && s.legs.length > 0 && !b.classList.contains("is-waiting");',
-            ), 'there is no plan');
+            $this->planned();
             $press('[data-answer="made"]');
             $this->see('[data-stage="spot"]');
             $press('[data-as-planned]');
