@@ -17,6 +17,7 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Rules\Standing;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
@@ -49,7 +50,8 @@ final readonly class RackFile
             '',
             [
                 'format', 'version', 'name', 'game', 'layout', 'layoutDiamonds', 'ballInHand', 'group',
-                'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later', 'foulsInARow', 'pushOut', 'rackedFourteen',
+                'rules', 'player', 'cue', 'table', 'balls', 'shot', 'later', 'foulsInARow', 'otherFouls', 'pushOut', 'mayPass',
+                'rackedFourteen',
             ],
         );
         $table = $reader->table($document);
@@ -70,17 +72,14 @@ final readonly class RackFile
             $reader->fault($field.'.cue', 'cueInHand', ['where' => $inHand->value]);
         }
         $rules = self::rules($reader, $reader->object($document, '', 'rules'));
-        $fouls = (int) $reader->number($document, '', 'foulsInARow', 0.0, 2.0, 0.0);
-        if (!\is_bool($document['pushOut'] ?? false)) {
-            $reader->fault('pushOut', 'boolean', ['found' => Reader::show($document['pushOut'])]);
-        }
+        $standing = self::standing($reader, $document);
         $name = self::name($reader, $document['name'] ?? null);
         $shot = isset($document['shot']) ? self::shot($reader, $reader->object($document, '', 'shot'), 'shot') : null;
         $later = self::later($reader, $document['later'] ?? []);
         $reader->finish();
         \assert(null !== $game);
 
-        $rack = new Rack($game, $layout, $equipment, $player, $inHand, $group, $rules, $fouls, true === ($document['pushOut'] ?? false));
+        $rack = new Rack($game, $layout, $equipment, $player, $inHand, $group, $rules, $standing);
 
         return new self($rack, $name, $shot, null === $shot ? [] : $later);
     }
@@ -97,14 +96,16 @@ final readonly class RackFile
             'ballInHand' => $rack->ballInHand->value,
             'group' => $rack->group?->value,
             'rules' => $rack->rules->chosen(),
-            'foulsInARow' => 0 === $rack->foulsInARow ? null : $rack->foulsInARow,
-            'pushOut' => $rack->mayPush ?: null,
+            'foulsInARow' => $rack->standing->fouls ?: null,
+            'otherFouls' => $rack->standing->otherFouls ?: null,
+            'pushOut' => $rack->standing->mayPush ?: null,
+            'mayPass' => $rack->standing->mayPass ?: null,
             'player' => $rack->player->toArray(),
             ...Arrays::equipment($rack->equipment),
             'shot' => null === $this->shot ? null : self::shotToArray($this->shot),
             'later' => [] === $this->later ? null : array_map(self::shotToArray(...), $this->later),
         ];
-        foreach (['name', 'rules', 'foulsInARow', 'pushOut', 'shot', 'later'] as $optional) {
+        foreach (['name', 'rules', 'foulsInARow', 'otherFouls', 'pushOut', 'mayPass', 'shot', 'later'] as $optional) {
             if (!isset($document[$optional]) || [] === $document[$optional]) {
                 unset($document[$optional]);
             }
@@ -151,6 +152,23 @@ final readonly class RackFile
         \assert(null !== $choice);
 
         return $choice;
+    }
+
+    /** @param array<mixed> $document */
+    private static function standing(Reader $reader, array $document): Standing
+    {
+        foreach (['pushOut', 'mayPass'] as $field) {
+            if (!\is_bool($document[$field] ?? false)) {
+                $reader->fault($field, 'boolean', ['found' => Reader::show($document[$field])]);
+            }
+        }
+
+        return new Standing(
+            (int) $reader->number($document, '', 'foulsInARow', 0.0, 2.0, 0.0),
+            (int) $reader->number($document, '', 'otherFouls', 0.0, 2.0, 0.0),
+            true === ($document['pushOut'] ?? false),
+            true === ($document['mayPass'] ?? false),
+        );
     }
 
     /** Straight pool: fourteen balls racked beside the one that a file lays out. */

@@ -78,10 +78,39 @@ final class PotLines
     /** Chance of a pot with the usual stroke, 0 to 1, whatever stands in the ways. */
     public function chance(Spot $cue, Spot $object, Pocket $pocket): float
     {
+        if (0.0 === $this->grid) {
+            return $this->line($object, $pocket)?->chance($cue) ?? 0.0;
+        }
+        [$cue, $object, $pocket] = $this->folded($cue, $object, $pocket);
+        $line = $this->line($object, $pocket);
+        if (null === $line) {
+            return 0.0;
+        }
+        // The cue ball is moved and turned with the ball and its way to the pocket, so that distance and cut stay.
         $at = $this->place($object);
+        $turn = $line->line - $object->directionTo($this->rack->equipment->geometry->at($pocket)->target($object));
+        [$dx, $dy] = [$cue->x - $object->x, $cue->y - $object->y];
 
-        // The cue ball is moved with the ball, so that distance and cut stay.
-        return $this->line($object, $pocket)?->chance(Spot::metres($cue->x + $at->x - $object->x, $cue->y + $at->y - $object->y)) ?? 0.0;
+        return $line->chance(Spot::metres($at->x + cos($turn) * $dx - sin($turn) * $dy, $at->y + sin($turn) * $dx + cos($turn) * $dy));
+    }
+
+    /**
+     * The same pot on the quarter of the table that stands for all four: one corner and one side pocket are alike on every side.
+     *
+     * @return array{Spot, Spot, Pocket} cue ball, ball, pocket
+     */
+    private function folded(Spot $cue, Spot $object, Pocket $pocket): array
+    {
+        $isSide = Pocket::SideLeft === $pocket || Pocket::SideRight === $pocket;
+        $table = $this->rack->equipment->table;
+        $turnsX = $isSide ? $object->x < 0.5 * $table->length : Pocket::HeadLeft === $pocket || Pocket::HeadRight === $pocket;
+        $turnsY = \in_array($pocket, [Pocket::HeadRight, Pocket::SideRight, Pocket::FootRight], true);
+        $folded = static fn (Spot $spot): Spot => Spot::metres(
+            $turnsX ? $table->length - $spot->x : $spot->x,
+            $turnsY ? $table->width() - $spot->y : $spot->y,
+        );
+
+        return [$folded($cue), $folded($object), $isSide ? Pocket::SideLeft : Pocket::FootLeft];
     }
 
     /**

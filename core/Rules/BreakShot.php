@@ -142,6 +142,6 @@ final readonly class BreakShot
             $verdict->inHand,
             Game::EightBall === $game ? Group::Open : null,
             $options,
-        ))->withStanding(0, $verdict->mayPush);
+        ))->withStanding(new Standing(mayPush: $verdict->mayPush));
     }
 }

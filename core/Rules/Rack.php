@@ -25,9 +25,6 @@ final readonly class Rack
     public Layout $layout;
 
     /**
-     * @param int  $foulsInARow that the shooter has made before this shot, in straight pool: 0 to 2
-     * @param bool $mayPush     the shot after the break of nine- or ten-ball: a push-out is allowed
-     *
      * @throws IllegalLayout If a ball is not used in the game or cannot lie where it is: the first fault
      */
     public function __construct(
@@ -38,8 +35,7 @@ final readonly class Rack
         public BallInHand $ballInHand = BallInHand::None,
         public ?Group $group = null,
         public RuleOptions $rules = new RuleOptions(),
-        public int $foulsInARow = 0,
-        public bool $mayPush = false,
+        public Standing $standing = new Standing(),
     ) {
         $this->layout = $layout->grained($equipment->table, self::GRAIN);
         foreach (self::faults($game, $this->layout, $equipment) as $fault) {
@@ -95,11 +91,11 @@ final readonly class Rack
 
     private function but(Layout $layout, ExecutionErrors $player, BallInHand $inHand, ?Group $group, RuleOptions $rules): self
     {
-        return new self($this->game, $layout, $this->equipment, $player, $inHand, $group, $rules, $this->foulsInARow, $this->mayPush);
+        return new self($this->game, $layout, $this->equipment, $player, $inHand, $group, $rules, $this->standing);
     }
 
-    /** With what stands before this shot: fouls in a row, and whether a push-out is allowed. */
-    public function withStanding(int $foulsInARow, bool $mayPush): self
+    /** With what came before this shot. */
+    public function withStanding(Standing $standing): self
     {
         return new self(
             $this->game,
@@ -109,8 +105,7 @@ final readonly class Rack
             $this->ballInHand,
             $this->group,
             $this->rules,
-            $foulsInARow,
-            $mayPush,
+            $standing,
         );
     }
 

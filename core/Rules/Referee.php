@@ -14,7 +14,7 @@ use ZigLane\Core\Table\Rail;
 
 /**
  * Judges a shot by the rules of its game: the world standard rules (WPA; from memory), with the choices of RuleOptions. Every rule has
- * its row in tests/Core/Rules/RefereeTest. Not judged: balls off the table (the model has none), a push-out, breaks (BreakReferee).
+ * its row in tests/Core/Rules/RefereeTest. Not judged: balls off the table (the model has none), breaks (BreakReferee).
  */
 final readonly class Referee
 {
@@ -22,8 +22,7 @@ final readonly class Referee
     public const FROZEN = 0.001;
     /** A frozen ball that meets its rail within this of being struck has not left it, seconds. */
     private const PRESSED = 0.1;
-    /** A third foul in a row costs fifteen besides the one for the foul, in straight pool. */
-    private const FOULS_IN_A_ROW = 3;
+    /** What a third foul in a row costs besides the one for the foul, in straight pool. */
     private const SERIES = 15;
 
     public function __construct(
@@ -50,8 +49,8 @@ final readonly class Referee
         $called = null !== $ball && null !== $pocket && $ending->pocketOf($ball) === $pocket ? $ball : null;
 
         return match ($this->game) {
-            Game::NineBall => $this->rotation($before, $ending, $fouls, Ball::Nine, $called, $this->options->callsNine, true),
-            Game::TenBall => $this->rotation($before, $ending, $fouls, Ball::Ten, $called, true, !$this->options->tenLast),
+            Game::NineBall => $this->rotation($before, $turn, $ending, $fouls, Ball::Nine, $called, $this->options->callsNine, true),
+            Game::TenBall => $this->rotation($before, $turn, $ending, $fouls, Ball::Ten, $called, true, !$this->options->tenLast),
             Game::EightBall => $this->eightBall($before, $turn->group, $ending, $fouls, $called),
             Game::StraightPool => $this->straightPool($ending, $fouls, null !== $called, $turn->foulsInARow),
         };
@@ -127,12 +126,20 @@ final readonly class Referee
     }
 
     /**
-     * Nine-ball and ten-ball: on after any ball, or only after the called one; the last ball wins, early or only as the last.
+     * Nine-ball and ten-ball: on after any ball, or only after the called one; the last ball wins, early or only as the last; a third foul
+     * in a row loses.
      *
      * @param list<Foul> $fouls
      */
     private function rotation(
-        Layout $before, Ending $ending, array $fouls, Ball $money, ?Ball $called, bool $calls, bool $winsEarly,
+        Layout $before,
+        Turn $turn,
+        Ending $ending,
+        array $fouls,
+        Ball $money,
+        ?Ball $called,
+        bool $calls,
+        bool $winsEarly,
     ): Verdict {
         $made = self::made($ending);
         $goesOn = [] === $fouls && ($calls ? null !== $called : [] !== $made);
@@ -143,12 +150,38 @@ final readonly class Referee
         return new Verdict(
             $fouls,
             $goesOn,
-            $wins ? true : null,
+            $wins ? true : ([] !== $fouls && $this->isThird($turn) && !$this->options->noThirdFoul ? false : null),
             $dropped && !$wins ? [$money] : [],
             null,
             0,
             [] === $fouls ? BallInHand::None : BallInHand::Anywhere,
             $calls && [] === $fouls && !$goesOn && [] !== $made,
+        );
+    }
+
+    private function isThird(Turn $turn): bool
+    {
+        return $turn->foulsInARow + 1 >= Standing::FOULS_IN_A_ROW;
+    }
+
+    /**
+     * A push-out of nine- or ten-ball: nothing need be hit and no cushion reached, and balls that drop do not count, but the money ball
+     * comes back; the other player shoots or gives the shot back. A scratch is a foul all the same.
+     */
+    public function judgePush(Turn $turn, Ending $ending): Verdict
+    {
+        $money = $this->game->moneyBall();
+        $fouls = $ending->isScratch() ? [Foul::Scratch] : [];
+
+        return new Verdict(
+            $fouls,
+            false,
+            [] !== $fouls && $this->isThird($turn) && !$this->options->noThirdFoul ? false : null,
+            null !== $money && \in_array($money, self::made($ending), true) ? [$money] : [],
+            null,
+            0,
+            [] === $fouls ? BallInHand::None : BallInHand::Anywhere,
+            [] === $fouls,
         );
     }
 
@@ -178,7 +211,7 @@ final readonly class Referee
     {
         $made = self::made($ending);
         $goesOn = [] === $fouls && $called;
-        $cost = $foulsInARow + 1 >= self::FOULS_IN_A_ROW ? 1 + self::SERIES : 1;
+        $cost = $foulsInARow + 1 >= Standing::FOULS_IN_A_ROW ? 1 + self::SERIES : 1;
 
         // Balls that drop without the called one, or on a foul, come back. The cue ball stays where it lies but for a scratch.
         return new Verdict(

@@ -20,7 +20,8 @@ final class RuleNotes
             self::called($rack),
             self::foul($rack),
             BallInHand::Kitchen === $rack->ballInHand ? new Fact('rules.kitchen') : null,
-            $rack->mayPush ? new Fact('rules.pushOut') : null,
+            $rack->standing->mayPush ? new Fact('rules.pushOut') : null,
+            $rack->standing->mayPass ? new Fact('rules.mayPass') : null,
             self::near($rack),
         ]));
     }
@@ -54,10 +55,16 @@ final class RuleNotes
     private static function foul(Rack $rack): Fact
     {
         return match (true) {
+            Game::StraightPool !== $rack->game && self::losesByFoul($rack) => new Fact('rules.foulLoses'),
             Game::StraightPool !== $rack->game => new Fact('rules.foulInHand'),
-            2 === $rack->foulsInARow => new Fact('rules.foulThird'),
-            default => new Fact('rules.foulPoint', ['fouls' => $rack->foulsInARow]),
+            2 === $rack->standing->fouls => new Fact('rules.foulThird'),
+            default => new Fact('rules.foulPoint', ['fouls' => $rack->standing->fouls]),
         };
+    }
+
+    private static function losesByFoul(Rack $rack): bool
+    {
+        return Game::EightBall !== $rack->game && 2 === $rack->standing->fouls && !$rack->rules->noThirdFoul;
     }
 
     /** A ball on so near to the cue ball that a full hit through it is a double hit. */

@@ -7,7 +7,7 @@ namespace ZigLane\Core\Rules;
 /** Where leagues and rooms differ from each other. The defaults are the world standard rules (WPA; from memory). */
 final readonly class RuleOptions
 {
-    public const NAMES = ['callsNine', 'tenLast', 'eightOnBreak', 'eightReracks'];
+    public const NAMES = ['callsNine', 'tenLast', 'eightOnBreak', 'eightReracks', 'noThirdFoul'];
 
     /** Names of earlier files that say what is now the default. */
     public const OLD = ['tenAnyTime'];
@@ -18,12 +18,14 @@ final readonly class RuleOptions
      *                           a legal shot, but for the break and a push-out
      * @param bool $eightOnBreak eight-ball: the 8 wins when it drops on a legal break; else it is spotted or the rack broken again
      * @param bool $eightReracks eight-ball: after an 8 on the break the rack is broken again; else the 8 is spotted
+     * @param bool $noThirdFoul  nine- and ten-ball: a third foul in a row is a foul like any other; else it loses the rack
      */
     public function __construct(
         public bool $callsNine = false,
         public bool $tenLast = false,
         public bool $eightOnBreak = false,
         public bool $eightReracks = false,
+        public bool $noThirdFoul = false,
     ) {
     }
 
@@ -37,8 +39,8 @@ final readonly class RuleOptions
     public static function in(Game $game): array
     {
         return match ($game) {
-            Game::NineBall => ['callsNine'],
-            Game::TenBall => ['tenLast'],
+            Game::NineBall => ['callsNine', 'noThirdFoul'],
+            Game::TenBall => ['tenLast', 'noThirdFoul'],
             Game::EightBall => ['eightOnBreak', 'eightReracks'],
             Game::StraightPool => [],
         };
@@ -47,6 +49,9 @@ final readonly class RuleOptions
     /** @return array<string, true> those that differ from the world standard rules */
     public function chosen(): array
     {
-        return array_filter(array_combine(self::NAMES, [$this->callsNine, $this->tenLast, $this->eightOnBreak, $this->eightReracks]));
+        return array_filter(array_combine(
+            self::NAMES,
+            [$this->callsNine, $this->tenLast, $this->eightOnBreak, $this->eightReracks, $this->noThirdFoul],
+        ));
     }
 }

@@ -10,7 +10,7 @@ final readonly class Turn
     /**
      * @param Group|null $group       the shooter's in eight-ball; open or null on an open table
      * @param bool       $fromKitchen the cue ball was in hand behind the head string
-     * @param int        $foulsInARow fouls that the shooter has made in a row before this shot, in straight pool
+     * @param int        $foulsInARow fouls that the shooter has made in a row before this shot
      */
     public function __construct(public ?Group $group = null, public bool $fromKitchen = false, public int $foulsInARow = 0)
     {
@@ -22,7 +22,7 @@ final readonly class Turn
         return new self(
             Game::EightBall === $rack->game ? $rack->group ?? Group::Open : null,
             BallInHand::Kitchen === $rack->ballInHand,
-            $rack->foulsInARow,
+            $rack->standing->fouls,
         );
     }
 

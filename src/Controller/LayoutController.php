@@ -25,6 +25,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Rules\Standing;
 
 /** The first station: the balls on the table. Every change is saved as it is made. */
 final class LayoutController extends AbstractController
@@ -57,8 +58,12 @@ final class LayoutController extends AbstractController
                 'rules' => $this->editor->ruledBy(
                     $sheet,
                     RuleOptions::of(array_values(array_filter($input->all('rules'), is_string(...)))),
-                    max(0, min(2, $input->getInt('foulsInARow'))),
-                    $input->getBoolean('pushOut'),
+                    new Standing(
+                        max(0, min(2, $input->getInt('foulsInARow'))),
+                        max(0, min(2, $input->getInt('otherFouls'))),
+                        $input->getBoolean('pushOut'),
+                        $input->getBoolean('mayPass'),
+                    ),
                     $version,
                 ),
                 default => $this->editor->layOut(

@@ -19,6 +19,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Rules\Standing;
 use ZigLane\Core\Shot\ShotChoice;
 
 /** Every change of a sheet: each is one transaction, kept whole or not at all. */
@@ -71,9 +72,9 @@ final readonly class SheetEditor
     }
 
     /** Other choices of the rules, and what stands before the shot; a step of the history like any other. */
-    public function ruledBy(RackSheet $sheet, RuleOptions $rules, int $foulsInARow, bool $mayPush, int $version): void
+    public function ruledBy(RackSheet $sheet, RuleOptions $rules, Standing $standing, int $version): void
     {
-        $rack = $sheet->getRack()->withRules($rules)->withStanding($foulsInARow, $mayPush);
+        $rack = $sheet->getRack()->withRules($rules)->withStanding($standing);
         $this->step($sheet, $rack, $version);
     }
 

@@ -18,7 +18,7 @@ final class RulesOfASheetTest extends AppTestCase
         $this->client->submitForm('Keep these rules', ['rules' => ['tenLast'], 'pushOut' => '1']);
         $rack = $this->reloaded($sheet)->getRack();
         self::assertTrue($rack->rules->tenLast);
-        self::assertTrue($rack->mayPush);
+        self::assertTrue($rack->standing->mayPush);
         // It is a step like any other: undo takes it back.
         $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
         self::assertSelectorTextContains('.sheet-rules', 'a push-out may be declared');
@@ -30,7 +30,7 @@ final class RulesOfASheetTest extends AppTestCase
     {
         $sheet = $this->sheet($this->signedIn(), [0 => [1.5, 0.9], 4 => [1.86, 0.98]], Game::StraightPool);
         $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
-        $this->client->submitForm('Rack fourteen', ['foulsInARow' => '1']);
+        $this->client->submitForm('Rack fourteen', ['foulsInARow' => '1', 'otherFouls' => '2']);
         $rack = $this->reloaded($sheet)->getRack();
         self::assertSame(16, $rack->layout->count());
         self::assertNotNull(Racking::racked($rack->layout, $rack->equipment));

@@ -200,6 +200,36 @@ final class RefereeTest extends TestCase
         }
     }
 
+    public function testTheThirdFoulInARowLosesARotationRackUnlessTheHouseSaysNo(): void
+    {
+        foreach ([[1, false, null], [2, false, false], [2, true, null]] as [$before, $isOff, $isWon]) {
+            foreach ([Game::NineBall, Game::TenBall] as $game) {
+                $verdict = (new Referee($game, new RuleOptions(noThirdFoul: $isOff)))->judge(
+                    self::layout([2, 9, 10]),
+                    new Turn(foulsInARow: $before),
+                    self::ending([2, 9, 10], 9, [], true),
+                    null,
+                    null,
+                );
+                self::assertSame($isWon, $verdict->isWon);
+            }
+        }
+    }
+
+    public function testAPushOutNeedsNoHitAndGivesTheOtherTheChoice(): void
+    {
+        $referee = new Referee(Game::NineBall);
+        $push = $referee->judgePush(new Turn(), self::ending([2, 9], null, [], false));
+        self::assertFalse($push->isFoul());
+        self::assertTrue($push->othersChoice);
+        $nine = $referee->judgePush(new Turn(), self::ending([2, 9], 9, [9], false));
+        self::assertSame([Ball::Nine], $nine->spots);
+        self::assertNull($nine->isWon);
+        $scratch = $referee->judgePush(new Turn(foulsInARow: 2), self::ending([2, 9], 2, [0], false));
+        self::assertSame([Foul::Scratch], $scratch->fouls);
+        self::assertFalse($scratch->isWon);
+    }
+
     public function testAnUncalledBallOfTenBallIsTheOthersChoice(): void
     {
         self::assertTrue(self::ten(2, [7], 2)->othersChoice);

@@ -13,6 +13,7 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleNotes;
 use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Rules\Standing;
 use ZigLane\Tests\Table;
 
 final class RuleNotesTest extends TestCase
@@ -39,11 +40,11 @@ final class RuleNotesTest extends TestCase
             ['onOne', 'called', 'foulInHand'],
         ];
         yield 'ten-ball after the break' => [
-            (new Rack(Game::TenBall, $layout))->withStanding(0, true),
+            (new Rack(Game::TenBall, $layout))->withStanding(new Standing(mayPush: true)),
             ['onOne', 'calledTen', 'foulInHand', 'pushOut'],
         ];
         yield 'straight pool' => [new Rack(Game::StraightPool, $layout), ['onAny', 'called', 'foulPoint']];
-        yield 'two fouls' => [(new Rack(Game::StraightPool, $layout))->withStanding(2, false), ['onAny', 'called', 'foulThird']];
+        yield 'two fouls' => [(new Rack(Game::StraightPool, $layout))->withStanding(new Standing(2)), ['onAny', 'called', 'foulThird']];
         yield 'in hand' => [
             (new Rack(Game::NineBall, $layout))->inHand(BallInHand::Kitchen),
             ['onOne', 'slop', 'foulInHand', 'kitchen'],
