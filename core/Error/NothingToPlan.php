@@ -17,6 +17,12 @@ final class NothingToPlan extends \DomainException implements CoreError
         return new self(new Fact('plan.nothing'));
     }
 
+    /** Straight pool: the last ball of a rack lies alone, and the others are to be racked first. */
+    public static function lastOfRack(): self
+    {
+        return new self(new Fact('decide.lastOfRack'));
+    }
+
     /** @param non-empty-list<Fact> $hits the legal hits that there are, the best first */
     public static function but(array $hits): self
     {

@@ -119,7 +119,8 @@ final readonly class RackFile
 
     /**
      * @return array{
-     *     ball: string, pocket: string, speed: float, side: float, height: float, elevation: float, aside?: float, direction?: float
+     *     ball: string, pocket: string, speed: float, side: float, height: float, elevation: float, aside?: float, direction?: float,
+     *     safety?: true
      * }
      */
     public static function shotToArray(ShotChoice $shot): array
@@ -134,6 +135,8 @@ final readonly class RackFile
             ...(0.0 === $shot->aside ? [] : ['aside' => $shot->aside]),
             // Aimed by hand: the cue's own direction, degrees.
             ...(null === $shot->direction ? [] : ['direction' => rad2deg($shot->direction)]),
+            // Nothing is called.
+            ...($shot->isSafety ? ['safety' => true] : []),
         ];
     }
 
@@ -243,7 +246,15 @@ final readonly class RackFile
     /** @param array<mixed> $shot */
     private static function shot(Reader $reader, array $shot, string $path): ?ShotChoice
     {
-        $reader->onlyKnown($shot, $path, ['ball', 'pocket', 'speed', 'side', 'height', 'elevation', 'aside', 'direction']);
+        $reader->onlyKnown(
+            $shot,
+            $path,
+            ['ball', 'pocket', 'speed', 'side', 'height', 'elevation', 'aside', 'direction', 'safety'],
+        );
+        $safety = $shot['safety'] ?? false;
+        if (!\is_bool($safety)) {
+            $reader->fault("$path.safety", 'boolean', ['found' => Reader::show($safety)]);
+        }
         $name = $shot['ball'] ?? null;
         $ball = \is_string($name) ? Ball::named($name) : null;
         if (null === $ball || Ball::Cue === $ball) {
@@ -260,7 +271,9 @@ final readonly class RackFile
             return null;
         }
         try {
-            return new ShotChoice($ball, $pocket, new Stroke(Tip::fractions($side, $height), $speed, $elevation), $aside, $direction);
+            $stroke = new Stroke(Tip::fractions($side, $height), $speed, $elevation);
+
+            return new ShotChoice($ball, $pocket, $stroke, $aside, $direction, true === $safety);
         } catch (IllegalStroke $e) {
             $reader->because("$path.side", $e->fact());
 

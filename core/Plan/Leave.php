@@ -77,7 +77,7 @@ final readonly class Leave
     public function surest(Layout $layout, array $balls): ?array
     {
         $best = null;
-        foreach (\array_slice($this->lines->open($layout, $balls), 0, $this->looked) as [$ball, $pocket]) {
+        foreach ($this->lines->open($layout, $balls, $this->looked) as [$ball, $pocket]) {
             $chance = $this->lines->chance($layout->spot(Ball::Cue), $layout->spot($ball), $pocket);
             if ($chance > ($best[2] ?? 0.0)) {
                 $best = [$ball, $pocket, $chance];

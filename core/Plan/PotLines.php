@@ -4,15 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Error\NoAim;
 use ZigLane\Core\Odds\PotModel;
-use ZigLane\Core\Plan\Internal\PotCandidate;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\GhostBall;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Pocket;
 
@@ -43,36 +40,54 @@ final class PotLines
      * The pots whose ways are free from where the cue ball lies, the most promising first (small cut, short ways).
      *
      * @param list<Ball> $balls that may be shot
+     * @param int        $most  pots that are given
      *
      * @return list<array{Ball, Pocket}>
      */
-    public function open(Layout $layout, array $balls): array
+    public function open(Layout $layout, array $balls, int $most = \PHP_INT_MAX): array
     {
         $cue = $layout->spot(Ball::Cue);
-        $geometry = $this->rack->equipment->geometry;
+        $radius = $this->rack->equipment->balls->radius;
         $pots = [];
         foreach ($balls as $ball) {
-            $others = $layout->without($ball)->without(Ball::Cue);
             $spot = $layout->spot($ball);
             foreach (Pocket::cases() as $pocket) {
-                try {
-                    $ghost = GhostBall::of($cue, $spot, $geometry->at($pocket), $this->rack->equipment->balls, $ball);
-                } catch (NoAim) {
+                $target = $this->rack->equipment->geometry->at($pocket)->target($spot);
+                $left = $spot->distanceTo($target);
+                if ($left < 1e-6) {
                     continue;
                 }
-                $promise = cos(deg2rad($ghost->cutDegrees)) / ((0.3 + $ghost->distance) * (0.3 + $ghost->objectDistance));
-                if (
-                    $ghost->cutDegrees < self::THINNEST
-                    && 0 === PotCandidate::inTheWay($this->sight, $others, $spot, $geometry->at($pocket)->target($spot))
-                    && 0 === PotCandidate::inTheWay($this->sight, $others, $cue, $ghost->at)
-                ) {
-                    $pots[] = [$promise, $ball, $pocket];
+                [$ex, $ey] = [($target->x - $spot->x) / $left, ($target->y - $spot->y) / $left];
+                $ghost = Spot::metres($spot->x - 2 * $radius * $ex, $spot->y - 2 * $radius * $ey);
+                $distance = $cue->distanceTo($ghost);
+                $cosine = $distance < 1e-6 ? 1.0 : (($ghost->x - $cue->x) * $ex + ($ghost->y - $cue->y) * $ey) / $distance;
+                if ($cosine > self::thinnest()) {
+                    $pots[] = [$cosine / ((0.3 + $distance) * (0.3 + $left)), $ball, $pocket, $target, $ghost];
                 }
             }
         }
         usort($pots, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+        $open = [];
+        foreach ($pots as [, $ball, $pocket, $target, $ghost]) {
+            $others = $layout->without($ball)->without(Ball::Cue);
+            if (
+                $this->sight->isFree($others, $layout->spot($ball), $target, Sight::TIGHT)
+                && $this->sight->isFree($others, $cue, $ghost, Sight::TIGHT)
+            ) {
+                $open[] = [$ball, $pocket];
+                if (\count($open) >= $most) {
+                    break;
+                }
+            }
+        }
 
-        return array_map(static fn (array $pot): array => [$pot[1], $pot[2]], $pots);
+        return $open;
+    }
+
+    /** The cosine of the thinnest cut. */
+    private static function thinnest(): float
+    {
+        return cos(deg2rad(self::THINNEST));
     }
 
     /** Chance of a pot with the usual stroke, 0 to 1, whatever stands in the ways. */

@@ -94,7 +94,7 @@ final readonly class ThreeAhead implements Chooser
         $shots = [];
         $on = $this->on($layout, $turn);
         $rollouts = $this->solver->simulator->rollouts($layout);
-        foreach (\array_slice($this->lines->open($layout, $on), 0, $most) as [$ball, $pocket]) {
+        foreach ($this->lines->open($layout, $on, $most) as [$ball, $pocket]) {
             $line = $this->lines->line($layout->spot($ball), $pocket);
             $chance = $this->lines->chance($cue, $layout->spot($ball), $pocket);
             if (null === $line || $chance < self::LEAST) {
@@ -151,7 +151,7 @@ final readonly class ThreeAhead implements Chooser
         $layout = $ending->final;
         $best = 0.0;
         $on = $this->on($layout, $turn);
-        foreach (\array_slice($this->lines->open($layout, $on), 0, self::AFTER) as [$ball, $pocket]) {
+        foreach ($this->lines->open($layout, $on, self::AFTER) as [$ball, $pocket]) {
             $best = max($best, $this->lines->chance($layout->spot(Ball::Cue), $layout->spot($ball), $pocket));
         }
 

@@ -9,6 +9,9 @@ use ZigLane\Core\Table\BallSet;
 /** Straight lines of balls on a table, by exact geometry: what lies beside or in them. */
 final readonly class Sight
 {
+    /** A way on which a ball passes all others by this is free, metres. */
+    public const TIGHT = 0.002;
+
     public function __construct(private BallSet $set)
     {
     }
@@ -46,6 +49,29 @@ final readonly class Sight
         }
 
         return $nearest;
+    }
+
+    /**
+     * Whether a ball that rolls straight from one spot to another passes every other at this gap or more, metres; as `clearance` counts.
+     *
+     * @param Layout $others without the balls that do not count
+     */
+    public function isFree(Layout $others, Spot $from, Spot $to, float $gap): bool
+    {
+        $length = $from->distanceTo($to);
+        $ex = $length > 0.0 ? ($to->x - $from->x) / $length : 1.0;
+        $ey = $length > 0.0 ? ($to->y - $from->y) / $length : 0.0;
+        $reach = $this->set->diameter();
+        foreach ($others->places() as [$x, $y]) {
+            $along = ($x - $from->x) * $ex + ($y - $from->y) * $ey;
+            $past = max(-$along, $along - $length, 0.0);
+            $apart = hypot($past, ($y - $from->y) * $ex - ($x - $from->x) * $ey) - $reach;
+            if ($apart < $gap && ($past <= 0.0 || $apart <= 0.0)) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**

@@ -11,7 +11,8 @@ use ZigLane\Core\Table\Pocket;
 
 /**
  * What a player calls: this ball, to the middle of this pocket, with this stroke. A shot that gets there another way (over another
- * ball, off a cushion) is aimed by hand: it holds the cue's own direction.
+ * ball, off a cushion) is aimed by hand: it holds the cue's own direction. So is a safety, of which the ball is the one that is met first,
+ * and nothing is called.
  */
 final readonly class ShotChoice
 {
@@ -33,6 +34,7 @@ final readonly class ShotChoice
         public Stroke $stroke,
         public float $aside = 0.0,
         public ?float $direction = null,
+        public bool $isSafety = false,
     ) {
         if (null !== $direction && !is_finite($direction)) {
             throw IllegalStroke::notANumber('direction');
@@ -48,6 +50,6 @@ final readonly class ShotChoice
     /** The same call with another stroke. */
     public function withStroke(Stroke $stroke): self
     {
-        return new self($this->ball, $this->pocket, $stroke, $this->aside, $this->direction);
+        return new self($this->ball, $this->pocket, $stroke, $this->aside, $this->direction, $this->isSafety);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Console;
 
 use Symfony\Component\Console\Command\Command;
+use Symfony\Component\Console\Exception\InvalidOptionException;
 use Symfony\Component\Console\Input\InputArgument;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
@@ -86,6 +87,10 @@ abstract class FileCommand extends Command
         }
         try {
             $answer = $this->answer($content, $numbers, $input);
+        } catch (InvalidOptionException $e) {
+            $errors->writeln($e->getMessage(), OutputInterface::OUTPUT_RAW);
+
+            return Command::INVALID;
         } catch (CoreError $e) {
             $errors->writeln($this->words->error($e), OutputInterface::OUTPUT_RAW);
 

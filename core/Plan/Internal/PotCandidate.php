@@ -22,8 +22,6 @@ final class PotCandidate
 {
     /** Nodes of the StrokeLattice's speeds for which the chance is worked out; between them straight. */
     private const ANCHORS = [1, 3, 6];
-    /** A gap in which another ball is still in the way, metres. */
-    private const TIGHT = 0.002;
     /** Spots of the grid that are passed over from one to the next when a rough sum will do: no divisor of a column's. */
     private const EVERY = 7;
     /** Chances below this are not looked at. */
@@ -121,7 +119,7 @@ final class PotCandidate
         do {
             $found = false;
             foreach ($sight->clearance($others, $from, $to, []) as $nearest) {
-                if (null !== $nearest && $nearest[0] < self::TIGHT) {
+                if (null !== $nearest && $nearest[0] < Sight::TIGHT) {
                     $blocking |= 1 << $nearest[1]->value;
                     $others = $others->without($nearest[1]);
                     $found = true;

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Game;
+
+/**
+ * Balls of a game anywhere on the table, a ball's width apart, with the cue ball; from a third of them to all, the money ball always, and
+ * of eight-ball some of either group.
+ */
+function randomLayout(Game $game, int $seed, bool $isWhole = false): Layout
+{
+    $random = new Randomness($seed);
+    $balls = $random->shuffled(array_values(array_filter($game->balls(), static fn (Ball $ball): bool => $ball !== $game->moneyBall())));
+    $count = $isWhole ? count($balls) : (int) floor((0.3 + 0.7 * $random->share()) * count($balls));
+    $kept = array_slice($balls, 0, $count);
+    if (Game::EightBall === $game) {
+        array_push($kept, Ball::from(1 + $seed % 7), Ball::from(9 + $seed % 7));
+    }
+    $kept = array_filter($game->balls(), static fn (Ball $ball): bool => $ball === $game->moneyBall() || in_array($ball, $kept, true));
+    $layout = Layout::empty();
+    foreach ([...$kept, Ball::Cue] as $ball) {
+        do {
+            $spot = Spot::metres(0.04 + 2.46 * $random->share(), 0.04 + 1.19 * $random->share());
+            $near = array_filter($layout->balls(), static fn (Ball $other): bool => $layout->spot($other)->distanceTo($spot) < 0.0572);
+        } while ([] !== $near);
+        $layout = $layout->with($ball, $spot);
+    }
+
+    return $layout;
+}

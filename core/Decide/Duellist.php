@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+use ZigLane\Core\Plan\ThreeAhead;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotSolver;
+
+/**
+ * One of the two players of a duel, who decides in a tenth of a second: the best two of the pots that a sound player thinks of
+ * (ThreeAhead), banks and kicks where none is easy, and safeties unless he plays none; a few tries of each.
+ */
+final readonly class Duellist
+{
+    /** Tries of each way. */
+    private const TRIES = 16;
+    /** A pot that is surer than this is played without thinking of a safety, and below the other one banks and kicks are thought of. */
+    private const SURE = 0.85;
+    private const HARD = 0.35;
+    /** Safeties that are tried to the end. */
+    private const SAFETIES = 3;
+    /** Places of the cue ball in hand that are thought of. */
+    private const PLACES = 4;
+
+    private ThreeAhead $chooser;
+    private HandPlaces $places;
+
+    /** @param int $player which of the two players of the values: 0 or 1 */
+    public function __construct(
+        private Rack $rack,
+        private PositionValue $value,
+        private ShotSolver $solver,
+        private int $player,
+        private bool $playsSafe = true,
+    ) {
+        $this->chooser = new ThreeAhead($rack->withPlayer($value->players[$player]), $solver, grid: PositionValue::GRID, isQuick: true);
+        $this->places = new HandPlaces($rack, $solver, $value->players[$player]);
+    }
+
+    /** @return array{Way, WayTally}|null what he does; null where nothing at all can be hit */
+    public function choose(Situation $situation, int $seed): ?array
+    {
+        $trials = new WayTrials($situation, $this->rack, $this->value, $this->solver);
+        $attack = new AttackSearch($this->rack, $situation, $trials, $this->solver, $this->value->players[$this->player]);
+        $best = null;
+        foreach ($this->places($situation) as $place) {
+            $look = $situation->isInHand() ? 1.0 : $this->value->look($situation)->pot;
+            foreach ($attack->quick($this->chooser, $look < self::HARD, $place) as $way) {
+                $best = self::better($best, [$way, $trials->tally($way, self::TRIES, $seed)]);
+            }
+        }
+        if ($situation->standing->mayPass && $this->playsSafe) {
+            $pass = new Way(WayKind::Pass);
+            $best = self::better($best, [$pass, $trials->tally($pass, 1, $seed)]);
+        }
+        $isSure = null !== $best && $best[1]->share($best[1]->made) > self::SURE;
+        if ($isSure || (null !== $best && !$this->playsSafe)) {
+            return $best;
+        }
+        $search = new SafetySearch($this->rack, $situation, $trials, $this->solver, $this->value->players[$this->player]);
+        $place = $situation->isInHand() ? $this->places->seeing($situation, 1)[0] ?? null : null;
+        if ($situation->isInHand() && null === $place) {
+            return $best;
+        }
+        if (!$this->playsSafe) {
+            return $this->justHit($search->find(Effort::Quick, $seed, Effort::Quick->tried(), $place));
+        }
+        foreach ($search->find(Effort::Quick, $seed, self::SAFETIES, $place) as [$way]) {
+            $best = self::better($best, [$way, $trials->tally($way, self::TRIES, $seed)]);
+        }
+
+        return $best;
+    }
+
+    /** @return list<Spot|null> */
+    private function places(Situation $situation): array
+    {
+        if (!$situation->isInHand()) {
+            return [null];
+        }
+
+        return array_column($this->places->of($situation, self::PLACES), 0);
+    }
+
+    /**
+     * Of hits with nothing to pot the most legal, whatever it leaves: he thinks of no safety.
+     *
+     * @param list<array{Way, WayTally}> $hits
+     *
+     * @return array{Way, WayTally}|null
+     */
+    private function justHit(array $hits): ?array
+    {
+        usort($hits, static fn (array $a, array $b): int => $b[1]->share($b[1]->legal) <=> $a[1]->share($a[1]->legal));
+
+        return $hits[0] ?? null;
+    }
+
+    /**
+     * @param array{Way, WayTally}|null $best
+     * @param array{Way, WayTally}      $other
+     *
+     * @return array{Way, WayTally}
+     */
+    private static function better(?array $best, array $other): array
+    {
+        return null === $best || $other[1]->mean() > $best[1]->mean() ? $other : $best;
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+/** How finely ways are looked for: in a list for a player to choose from, or in one of the many shots of a duel. */
+enum Effort
+{
+    case Full;
+    case Quick;
+
+    /** @return list<float> offsets of the cue ball's line from the full one, as shares of the most that still meets the ball */
+    public function fractions(): array
+    {
+        return match ($this) {
+            self::Full => [-0.98, -0.93, -0.85, -0.72, -0.5, -0.3, -0.12, 0.0, 0.12, 0.3, 0.5, 0.72, 0.85, 0.93, 0.98],
+            self::Quick => [-0.95, -0.8, -0.5, -0.2, 0.0, 0.2, 0.5, 0.8, 0.95],
+        };
+    }
+
+    /** @return list<float> speeds just after the hit, m/s */
+    public function speeds(): array
+    {
+        return match ($this) {
+            self::Full => [0.5, 0.8, 1.2, 1.7, 2.4, 3.3],
+            self::Quick => [0.8, 1.4, 2.4],
+        };
+    }
+
+    /** @return list<float> heights of the tip, fractions of the radius */
+    public function heights(): array
+    {
+        return match ($this) {
+            self::Full => [0.3, -0.35],
+            self::Quick => [0.2],
+        };
+    }
+
+    /** Step of the direction in which kicks are looked for, degrees. */
+    public function step(): float
+    {
+        return self::Full === $this ? 1.5 : 4.0;
+    }
+
+    /** Balls on that are met straight, the nearest first. */
+    public function balls(): int
+    {
+        return self::Full === $this ? 15 : 3;
+    }
+
+    /** Ways that are tried with errors, and how often at first. */
+    public function tried(): int
+    {
+        return self::Full === $this ? 48 : 8;
+    }
+
+    public function tries(): int
+    {
+        return self::Full === $this ? 8 : 5;
+    }
+}

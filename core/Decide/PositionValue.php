@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Plan\Leave;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Verdict;
+use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Table\Equipment;
+
+/**
+ * What a position is worth to the one who comes to it: by his easiest pot, whether he sees a ball on, and the balls that are left (Race).
+ * No ply is played here: tries play the one before it, and the search for options the one after some of them.
+ *
+ * Cost: a tenth of a millisecond to one, and a few milliseconds for each new place of a ball.
+ */
+final class PositionValue
+{
+    /** Width of the grid on which balls are taken to lie for the chances of pots, metres; pots of which the chance is taken. */
+    public const GRID = 0.06;
+    private const LOOKED = 3;
+
+    public readonly Race $race;
+    private readonly Sight $sight;
+
+    /** @var array{Leave, Leave} */
+    private readonly array $leaves;
+
+    private readonly Equipment $equipment;
+
+    /** @param array{ExecutionErrors, ExecutionErrors} $players */
+    public function __construct(Rack $rack, public readonly array $players, ShotSolver $solver)
+    {
+        $this->equipment = $rack->equipment;
+        $this->sight = new Sight($rack->equipment->balls);
+        $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, self::GRID);
+        $this->leaves = [
+            $first,
+            $players[0] == $players[1] ? $first : new Leave($rack->withPlayer($players[1]), $solver, self::LOOKED, self::GRID),
+        ];
+        $this->race = new Race($rack->game, [
+            Pace::of($players[0], $rack->game, $solver),
+            Pace::of($players[1], $rack->game, $solver),
+        ]);
+    }
+
+    /** @return float to the one who made the shot: what it comes to by the rules, and what it leaves */
+    public function of(Situation $before, Ending $ending, Verdict $verdict): float
+    {
+        if (null !== $verdict->isWon) {
+            return $verdict->isWon ? 1.0 : 0.0;
+        }
+        $win = $this->look($before->after($ending, $verdict, $this->equipment))->win;
+
+        return $verdict->points + ($verdict->goesOn ? $win : $this->race->turned($win));
+    }
+
+    public function look(Situation $situation): Look
+    {
+        [$own, $other] = $situation->left();
+        $shooter = $situation->shooter;
+        if ($own < 1 || ($situation->isInHand() && Game::StraightPool !== $situation->game)) {
+            return new Look($this->race->hand($shooter, $own, $other), 1.0, true, true);
+        }
+        if ($situation->isInHand()) {
+            return new Look($this->race->hand($shooter, $own, $other), 0.5, true, true);
+        }
+        $pot = $this->leaves[$shooter]->easiest($situation->layout, $situation->shootable());
+        $sees = $pot > 0.0 || $this->sees($situation);
+        $look = new Look($this->race->from($shooter, $own, $other, $pot, $sees), $pot, $sees, false);
+        if (!$situation->standing->mayPass) {
+            return $look;
+        }
+        $given = $this->race->turned($this->look($situation->passed())->win);
+
+        return $given > $look->win ? new Look($given, $pot, $sees, false) : $look;
+    }
+
+    private function sees(Situation $situation): bool
+    {
+        $cue = $situation->layout->spot(Ball::Cue);
+        foreach ($situation->on() as $ball) {
+            if ($this->sight->seen($situation->layout, $cue, $ball)[0] > 0.0) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

@@ -1,0 +1,146 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+use ZigLane\Core\Rules\Game;
+
+/**
+ * What a rack is worth between two players of whom only the pace and the number of balls left are known: visits follow each other, and in
+ * each the shooter goes on with the chances of his pace (a Markov chain; solved from the last ball backwards). In chances to win; in
+ * straight pool in balls, the shooter's less the other's, until one ball is left.
+ *
+ * Cost: the product of the balls left of both.
+ */
+final class Race
+{
+    private const MOST = 15;
+    private const ROUNDS = 40;
+    private const WHATS = ['fresh', 'safe', 'hand', 'later'];
+
+    /** @var array<string, float> by what, player and balls left of both */
+    private array $values = [];
+
+    /** @param array{Pace, Pace} $paces */
+    public function __construct(private readonly Game $game, private readonly array $paces)
+    {
+    }
+
+    public function skill(int $player): float
+    {
+        return $this->paces[$player]->skill;
+    }
+
+    /** A shooter who has just gone on, and has no place for the cue ball that is known. */
+    public function later(int $shooter, int $own, int $other): float
+    {
+        return $this->value('later', $shooter, $own, $other);
+    }
+
+    /** One who comes to the table after the other's miss. */
+    public function fresh(int $shooter, int $own, int $other): float
+    {
+        return $this->value('fresh', $shooter, $own, $other);
+    }
+
+    /** One who comes to it after the other's safety. */
+    public function safe(int $shooter, int $own, int $other): float
+    {
+        return $this->value('safe', $shooter, $own, $other);
+    }
+
+    /** One who has the ball in hand. */
+    public function hand(int $shooter, int $own, int $other): float
+    {
+        return $this->value('hand', $shooter, $own, $other);
+    }
+
+    /**
+     * One who comes to a position of which his easiest pot is known.
+     *
+     * @param float $pot  its chance, 0 if nothing goes straight
+     * @param bool  $sees any of a ball on
+     */
+    public function from(int $shooter, int $own, int $other, float $pot, bool $sees): float
+    {
+        if ($own < 1) {
+            return $this->isPool() ? 0.0 : 1.0;
+        }
+        $pace = $this->paces[$shooter];
+
+        return $this->step(
+            $pace->from('on', $own, $pot, $sees),
+            $pace->from('foulFrom', $own, $pot, $sees),
+            $pace->from('tightFrom', $own, $pot, $sees),
+            $shooter,
+            min($own, self::MOST),
+            min($other, self::MOST),
+        );
+    }
+
+    /** The same as the other sees it. */
+    public function turned(float $value): float
+    {
+        return $this->isPool() ? -$value : 1 - $value;
+    }
+
+    private function value(string $what, int $shooter, int $own, int $other): float
+    {
+        $own = min($own, self::MOST);
+        $other = min($other, self::MOST);
+        if (!isset($this->values["$what $shooter $own $other"])) {
+            $this->solve($shooter, $own, $other);
+        }
+
+        return $this->values["$what $shooter $own $other"];
+    }
+
+    /** A shot that goes on with a chance, or else is a foul, or else a safety or a miss. */
+    private function step(float $goesOn, float $foul, float $tight, int $shooter, int $own, int $other): float
+    {
+        $passed = $foul * ($this->value('hand', 1 - $shooter, $other, $own) + ($this->isPool() ? 1.0 : 0.0))
+            + (1 - $foul) * $tight * $this->value('safe', 1 - $shooter, $other, $own)
+            + (1 - $foul) * (1 - $tight) * $this->value('fresh', 1 - $shooter, $other, $own);
+
+        return $goesOn * $this->gain($shooter, $own, $other) + (1 - $goesOn) * $this->turned($passed);
+    }
+
+    /**
+     * All values for so many balls: those of both players hang on each other, and are brought nearer step by step; each step brings the
+     * error down by the chance that neither goes on, which is well below 1.
+     */
+    private function solve(int $shooter, int $own, int $other): void
+    {
+        $sides = [[$shooter, $own, $other], [1 - $shooter, $other, $own]];
+        foreach ($sides as [$player, $mine, $his]) {
+            foreach (self::WHATS as $what) {
+                $this->values["$what $player $mine $his"] = $this->isPool() ? 0.0 : ($mine < 1 ? 1.0 : 0.5);
+            }
+        }
+        for ($round = 0; $own > 0 && $other > 0 && $round < self::ROUNDS; ++$round) {
+            foreach ($sides as [$player, $mine, $his]) {
+                foreach (self::WHATS as $what) {
+                    $pace = $this->paces[$player];
+                    $this->values["$what $player $mine $his"] = $this->step(
+                        $pace->usual($what, $mine), $pace->usual('foul', $mine), $pace->usual('tight', $mine), $player, $mine, $his,
+                    );
+                }
+            }
+        }
+    }
+
+    /** What is won by going on. */
+    private function gain(int $shooter, int $own, int $other): float
+    {
+        $point = $this->isPool() ? 1.0 : 0.0;
+        $less = Game::EightBall === $this->game ? $other : $own - 1;
+
+        return $point + (1 === $own ? 1.0 - $point : $this->later($shooter, $own - 1, $less));
+    }
+
+    private function isPool(): bool
+    {
+        return Game::StraightPool === $this->game;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+use ZigLane\Core\Error\NothingToPlan;
+use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Plan\PlanSearch;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Rules\Rack;
+
+/** Why a position has nothing to decide, and what is to be known before one is decided that has. */
+final class Refusal
+{
+    /** @return NothingToPlan|null null where there is something to decide */
+    public static function of(Rack $rack): ?NothingToPlan
+    {
+        $refusal = PlanSearch::refusal($rack);
+        if (null !== $refusal) {
+            return $refusal;
+        }
+
+        return Game::StraightPool === $rack->game && Situation::of($rack)->left()[0] < 1 ? NothingToPlan::lastOfRack() : null;
+    }
+
+    /** @return list<Fact> */
+    public static function notes(Rack $rack): array
+    {
+        if (Game::EightBall !== $rack->game) {
+            return [];
+        }
+        $situation = Situation::of($rack);
+        $group = $situation->group ?? Group::Open;
+
+        return Group::Open !== $group && 1 === $situation->left()[1] ? [new Fact('decide.noneOfHis', ['group' => $group->value])] : [];
+    }
+}

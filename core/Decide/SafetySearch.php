@@ -1,0 +1,284 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\Demands;
+use ZigLane\Core\Player\Deviations;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotDemands;
+use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Stroke\Bridge;
+use ZigLane\Core\Stroke\CueClearance;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
+use ZigLane\Core\Table\Pocket;
+
+/**
+ * Safeties, found by simulation: every ball on that is seen is met from thin on one side to thin on the other, at several speeds and
+ * heights of the tip, and the cue is turned once round for kicks; what each leaves as it is meant is valued, and the best are tried with
+ * the player's errors. So nothing is looked for by its shape: hooks, distance, splits and two-way hits are found where they are worth most.
+ *
+ * Cost: some 200 shots of each ball on and 480 kicks; then TRIED ways tried.
+ */
+final readonly class SafetySearch
+{
+    private const ELEVATION = 2.0;
+    private const KICK_SPEEDS = [1.6, 2.6];
+    private const KICK_HEIGHT = 0.2;
+    /** How near two ways of the same contact are taken for one: distance of the cue ball's ends, metres. */
+    private const ALIKE = 0.35;
+
+    private Sight $sight;
+
+    public function __construct(
+        private Rack $rack,
+        private Situation $situation,
+        private WayTrials $trials,
+        private ShotSolver $solver,
+        private ExecutionErrors $player,
+    ) {
+        $this->sight = new Sight($rack->equipment->balls);
+    }
+
+    /**
+     * @param Spot|null $place of the cue ball in hand
+     *
+     * @return list<array{Way, WayTally}> the best first, of different contacts or ends
+     */
+    public function find(Effort $effort, int $seed, int $most, ?Spot $place = null, WayKind $kind = WayKind::Safety): array
+    {
+        $layout = $this->situation->placed($place);
+        $meant = [];
+        foreach ($this->strikes($layout, $effort, WayKind::PushOut === $kind) as $strike) {
+            $way = new Way($kind, null, $strike, null, $place);
+            $played = $this->trials->meant($way);
+            // What makes a ball and goes on, as in nine-ball, is an attack.
+            if (null === $played || $played[1]->goesOn || (null === $played[0]->first && WayKind::PushOut !== $kind)) {
+                continue;
+            }
+            $worth = $this->trials->worth(...$played);
+            $meant[] = [$worth - ($played[1]->isFoul() ? 1.0 : 0.0), $way, $played[0]];
+        }
+        usort($meant, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
+        $tried = [];
+        foreach ($this->apart($meant, $effort->tried()) as [, $way, $ending]) {
+            $ready = $this->ready($layout, $way, $ending);
+            $tried[] = [$ready, $this->trials->tally($ready, $effort->tries(), $seed), $ending];
+        }
+        usort($tried, static fn (array $a, array $b): int => $b[1]->mean() <=> $a[1]->mean());
+
+        return array_map(
+            static fn (array $one): array => [$one[0], $one[1]],
+            \array_slice($tried, 0, $most),
+        );
+    }
+
+    /**
+     * A way near another, if it can be played: for polishing.
+     *
+     * @param float $turn of the direction, radians
+     */
+    public function near(Way $way, float $turn, float $faster, float $side, float $height): ?Way
+    {
+        $strike = $way->strike;
+        if (null === $strike) {
+            return null;
+        }
+        $layout = $this->situation->placed($way->place);
+        $near = $this->strike(
+            $layout,
+            $strike->direction + $strike->squirt() + $turn,
+            $strike->speed * $faster,
+            $strike->side + $side,
+            $strike->height + $height,
+        );
+        $other = new Way($way->kind, null, $near, null, $way->place);
+        $played = null === $near ? null : $this->trials->meant($other);
+
+        return null === $played ? null : $this->ready($layout, $other, $played[0]);
+    }
+
+    /** @return iterable<Strike> */
+    private function strikes(Layout $layout, Effort $effort, bool $isPush): iterable
+    {
+        $cue = $layout->spot(Ball::Cue);
+        $seen = array_values(array_filter(
+            $this->situation->on(),
+            fn (Ball $ball): bool => $this->sight->seen($layout, $cue, $ball)[0] > 0.0,
+        ));
+        usort($seen, static fn (Ball $a, Ball $b): int => $cue->distanceTo($layout->spot($a)) <=> $cue->distanceTo($layout->spot($b)));
+        $reach = $this->rack->equipment->balls->diameter();
+        foreach (\array_slice($seen, 0, $effort->balls()) as $ball) {
+            $spot = $layout->spot($ball);
+            $distance = max($reach, $cue->distanceTo($spot));
+            foreach ($effort->fractions() as $fraction) {
+                $direction = $cue->directionTo($spot) + asin(min(1.0, $reach / $distance) * $fraction);
+                yield from $this->strokes($layout, $direction, $effort->speeds(), $effort->heights());
+            }
+        }
+        if (Effort::Full === $effort || [] === $seen || $isPush) {
+            $step = [] === $seen ? 0.5 * $effort->step() : $effort->step();
+            for ($degrees = 0.0; $degrees < 360.0; $degrees += $step) {
+                yield from $this->strokes($layout, deg2rad($degrees), self::KICK_SPEEDS, [self::KICK_HEIGHT]);
+            }
+        }
+    }
+
+    /**
+     * @param list<float> $speeds
+     * @param list<float> $heights
+     *
+     * @return iterable<Strike>
+     */
+    private function strokes(Layout $layout, float $direction, array $speeds, array $heights): iterable
+    {
+        foreach ($heights as $height) {
+            $least = $this->least($layout, $direction, $height);
+            foreach ($speeds as $speed) {
+                $strike = $this->strike($layout, $direction, $speed, 0.0, $height, $least);
+                if (null !== $strike) {
+                    yield $strike;
+                }
+            }
+        }
+    }
+
+    private function least(Layout $layout, float $direction, float $height): float
+    {
+        return CueClearance::of($layout, $direction, Tip::fractions(0.0, $height), $this->rack->equipment)->least;
+    }
+
+    /**
+     * @param float      $direction of the cue ball, radians
+     * @param float|null $least     degrees by which the cue must be raised; null: found here
+     */
+    private function strike(Layout $layout, float $direction, float $speed, float $side, float $height, ?float $least = null): ?Strike
+    {
+        try {
+            $least ??= $this->least($layout, $direction, $height);
+            $strike = Strike::degrees(
+                rad2deg($direction),
+                $speed,
+                $side,
+                $height,
+                max(self::ELEVATION, ceil($least)),
+                $this->rack->equipment->cue->endMassRatio,
+            );
+        } catch (CoreError) {
+            return null;
+        }
+
+        return 0.0 === $side ? $strike : $strike->withDirection($direction - $strike->squirt());
+    }
+
+    /**
+     * The best of the ways, of each contact and end only a few.
+     *
+     * @param list<array{float, Way, Ending}> $meant the best first
+     *
+     * @return list<array{float, Way, Ending}>
+     */
+    private function apart(array $meant, int $most): array
+    {
+        $kept = $counts = [];
+        foreach ($meant as $one) {
+            $key = self::contact($one[2]);
+            $count = $counts[$key] ?? 0;
+            if ($count < $most / 4) {
+                $counts[$key] = $count + 1;
+                $kept[] = $one;
+            }
+            if (\count($kept) >= $most) {
+                break;
+            }
+        }
+
+        return $kept;
+    }
+
+    /** What is met, over which cushions, and in which part of the table the cue ball ends. */
+    private static function contact(Ending $ending): string
+    {
+        $end = $ending->final->has(Ball::Cue) ? $ending->final->spot(Ball::Cue) : null;
+
+        return ($ending->first->value ?? 0).' '.\count($ending->before).' '
+            .(null === $end ? '' : floor($end->x / self::ALIKE).' '.floor($end->y / self::ALIKE));
+    }
+
+    private function ready(Layout $layout, Way $way, Ending $ending): Way
+    {
+        \assert(null !== $way->strike);
+        $ball = $ending->first ?? $this->situation->on()[0] ?? Ball::One;
+
+        return new Way(
+            $way->kind,
+            new ShotChoice(
+                $ball,
+                self::nearest($layout->spot($ball), $this->rack),
+                new Stroke(
+                    Tip::fractions($way->strike->side, $way->strike->height),
+                    $way->strike->speed,
+                    rad2deg($way->strike->elevation),
+                ),
+                0.0,
+                $way->strike->direction,
+                true,
+            ),
+            $way->strike,
+            $this->errors($layout, $way->strike, $ending),
+            $way->place,
+        );
+    }
+
+    /** The player's errors in such a stroke: of its speed, elevation and bridge, and of what he must judge off cushions. */
+    private function errors(Layout $layout, Strike $strike, Ending $ending): Deviations
+    {
+        $judged = [] === $ending->before
+            ? new Demands()
+            : ShotDemands::ofKick($this->solver->simulator->play($layout, $strike), $this->player->growth);
+
+        return $this->player->in($strike, new Demands(
+            Bridge::isAwkward($layout, $strike->direction, $this->rack->equipment),
+            $this->cut($layout, $strike, $ending),
+            $judged->judgement,
+        ));
+    }
+
+    /** Degrees; 0 where the ball is met over cushions. */
+    private function cut(Layout $layout, Strike $strike, Ending $ending): float
+    {
+        if (null === $ending->first || [] !== $ending->before) {
+            return 0.0;
+        }
+        $cue = $layout->spot(Ball::Cue);
+        $spot = $layout->spot($ending->first);
+        $aside = $cue->distanceTo($spot) * sin(abs($cue->directionTo($spot) - $strike->direction - $strike->squirt()));
+
+        return rad2deg(asin(min(1.0, abs($aside) / $this->rack->equipment->balls->diameter())));
+    }
+
+    private static function nearest(Spot $spot, Rack $rack): Pocket
+    {
+        $best = Pocket::FootLeft;
+        $least = \INF;
+        foreach (Pocket::cases() as $pocket) {
+            $distance = $spot->distanceTo($rack->equipment->geometry->at($pocket)->target($spot));
+            if ($distance < $least) {
+                [$best, $least] = [$pocket, $distance];
+            }
+        }
+
+        return $best;
+    }
+}

@@ -1,0 +1,225 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\Rollouts;
+use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Rules\BallInHand;
+use ZigLane\Core\Rules\Foul;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Verdict;
+use ZigLane\Core\Shot\ShotSolver;
+
+/** Tries ways out: each stroke with its player's errors through the full simulation, judged by the rules, and what it leaves valued. */
+final class WayTrials
+{
+    /** A pot from which an opponent is taken to have been given the table. */
+    public const EASY = 0.75;
+
+    private readonly Referee $referee;
+
+    /** @var array<string, Rollouts> by the place of the cue ball in hand */
+    private array $rollouts = [];
+
+    public function __construct(
+        public readonly Situation $situation,
+        private readonly Rack $rack,
+        private readonly PositionValue $value,
+        private readonly ShotSolver $solver,
+    ) {
+        $this->referee = Referee::of($rack);
+    }
+
+    /** @param int $seed the same for ways that are compared: they meet the same errors */
+    public function tally(Way $way, int $tries, int $seed): WayTally
+    {
+        $tally = new WayTally();
+        if (WayKind::Pass === $way->kind || null === $way->strike || null === $way->errors) {
+            $this->pass($tally);
+
+            return $tally;
+        }
+        $random = new Randomness($seed);
+        for ($try = 0; $try < $tries; ++$try) {
+            $played = $this->play($way, $random);
+            null === $played ? $this->miscue($tally) : $this->count($tally, $way, ...$played);
+        }
+
+        return $tally;
+    }
+
+    /** @return array{Ending, Verdict}|null one try; null for a miscue */
+    public function play(Way $way, Randomness $random): ?array
+    {
+        if (null === $way->strike || null === $way->errors) {
+            throw new \LogicException('There is no stroke to play.');
+        }
+        try {
+            $ending = $this->rollouts($way)->play($way->errors->disturb($way->strike, $random, $this->rack->equipment->balls->radius));
+        } catch (CoreError) {
+            return null;
+        }
+
+        return [$ending, $this->judge($way, $ending)];
+    }
+
+    /** @return array{Ending, Verdict}|null the way as it is meant; null where it cannot be played */
+    public function meant(Way $way): ?array
+    {
+        if (null === $way->strike) {
+            return null;
+        }
+        try {
+            $ending = $this->rollouts($way)->play($way->strike);
+        } catch (CoreError) {
+            return null;
+        }
+
+        return [$ending, $this->judge($way, $ending)];
+    }
+
+    /** What an ending is worth to the one who plays. */
+    public function worth(Ending $ending, Verdict $verdict): float
+    {
+        return $this->value->of($this->situation, $ending, $verdict);
+    }
+
+    /** What it leaves, and to whom; null where the rack is decided. */
+    public function left(Ending $ending, Verdict $verdict): ?Situation
+    {
+        return null !== $verdict->isWon ? null : $this->situation->after($ending, $verdict, $this->rack->equipment);
+    }
+
+    private function judge(Way $way, Ending $ending): Verdict
+    {
+        $isAttack = WayKind::Attack === $way->kind;
+
+        return WayKind::PushOut === $way->kind
+            ? $this->referee->judgePush($this->situation->turn(), $ending)
+            : $this->referee->judge(
+                $this->before($way),
+                $this->situation->turn(),
+                $ending,
+                $isAttack ? $way->choice?->ball : null,
+                $isAttack ? $way->choice?->pocket : null,
+                $way->strike,
+            );
+    }
+
+    private function before(Way $way): Layout
+    {
+        return $this->situation->placed($way->place);
+    }
+
+    private function rollouts(Way $way): Rollouts
+    {
+        $key = null === $way->place ? '' : \sprintf('%.6f %.6f', $way->place->x, $way->place->y);
+        if (\count($this->rollouts) > 40) {
+            $this->rollouts = [];
+        }
+
+        return $this->rollouts[$key] ??= $this->solver->simulator->rollouts($this->before($way));
+    }
+
+    private function count(WayTally $tally, Way $way, Ending $ending, Verdict $verdict): void
+    {
+        $ball = $way->choice?->ball;
+        $isAttack = WayKind::Attack === $way->kind;
+        $isMade = $isAttack && null !== $ball && $ending->pocketOf($ball) === $way->choice->pocket;
+        $next = $this->left($ending, $verdict);
+        $look = null === $next ? null : $this->value->look($next);
+        $worth = match (true) {
+            null === $look => $verdict->isWon ? 1.0 : 0.0,
+            $verdict->goesOn => $verdict->points + $look->win,
+            default => $verdict->points + $this->value->race->turned($look->win),
+        };
+        ++$tally->tries;
+        $tally->worth += $worth;
+        $tally->squares += $worth ** 2;
+        $tally->legal += $verdict->isFoul() || false === $verdict->isWon ? 0 : 1;
+        $tally->fouls += $verdict->isFoul() ? 1 : 0;
+        $tally->scratches += \in_array(Foul::Scratch, $verdict->fouls, true) ? 1 : 0;
+        $tally->lost += false === $verdict->isWon ? 1 : 0;
+        $tally->made += $isMade ? 1 : 0;
+        $tally->worthMade += $isMade ? $worth : 0.0;
+        $tally->position += $isMade && $verdict->goesOn && (true === $verdict->isWon || ($look->pot ?? 0.0) >= Plan::ZONE) ? 1 : 0;
+        $tally->dropped += \count(Referee::made($ending)) > ($isMade ? 1 : 0) ? 1 : 0;
+        if (null !== $look && !$verdict->goesOn) {
+            $this->faced($tally, $look, $isAttack && !$isMade && !$verdict->isFoul());
+        }
+        $tally->end([self::at($ending, Ball::Cue), null === $ball ? null : self::at($ending, $ball)]);
+    }
+
+    private function faced(WayTally $tally, Look $look, bool $isMiss): void
+    {
+        ++$tally->turns;
+        $tally->faced += $look->win;
+        $tally->soldOut += $look->isInHand || $look->pot >= self::EASY ? 1 : 0;
+        if (!$look->isInHand) {
+            ++$tally->passes;
+            $tally->hooks += $look->sees ? 0 : 1;
+            $tally->pot += $look->pot;
+        }
+        if ($isMiss) {
+            ++$tally->misses;
+            $tally->left += $look->pot;
+        }
+    }
+
+    /** @return array{float, float}|null */
+    private static function at(Ending $ending, Ball $ball): ?array
+    {
+        return $ending->final->has($ball) ? [round($ending->final->spot($ball)->x, 4), round($ending->final->spot($ball)->y, 4)] : null;
+    }
+
+    /** What a tip that slips off leaves: a foul, and the ball in hand for the other. */
+    public function afterMiscue(): Situation
+    {
+        $s = $this->situation;
+
+        return new Situation(
+            $s->game,
+            $s->layout->without(Ball::Cue),
+            1 - $s->shooter,
+            Situation::other($s->group),
+            Game::StraightPool === $s->game ? BallInHand::Kitchen : BallInHand::Anywhere,
+            $s->standing->after(true)->turned(),
+        );
+    }
+
+    private function miscue(WayTally $tally): void
+    {
+        $look = $this->value->look($this->afterMiscue());
+        $worth = $this->value->race->turned($look->win);
+        ++$tally->tries;
+        ++$tally->fouls;
+        $tally->worth += $worth;
+        $tally->squares += $worth ** 2;
+        ++$tally->turns;
+        ++$tally->soldOut;
+        $tally->faced += $look->win;
+    }
+
+    private function pass(WayTally $tally): void
+    {
+        $look = $this->value->look($this->situation->passed());
+        $tally->tries = 1;
+        $tally->legal = 1;
+        $tally->worth = $this->value->race->turned($look->win);
+        $tally->squares = $tally->worth ** 2;
+        ++$tally->turns;
+        $tally->faced = $look->win;
+        ++$tally->passes;
+        $tally->hooks += $look->sees ? 0 : 1;
+        $tally->pot = $look->pot;
+    }
+}

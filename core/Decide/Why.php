@@ -1,0 +1,212 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Core\Decide;
+
+use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Sight;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Rail;
+
+/** Why an option is good or bad, in facts with their numbers, each told only where the tries or the shot as meant bear it out. */
+final readonly class Why
+{
+    /** Shares of tries from which something is told. */
+    private const OFTEN = 0.3;
+    private const RISK = 0.1;
+    /** A pot below which the opponent is said to have little. */
+    private const LITTLE = 0.35;
+    /** Far, metres: more than half a table. */
+    private const FAR = 1.4;
+    /** A cue ball nearer to a rail than this lies on it for a player, metres. */
+    private const RAIL = 0.03;
+    /** Ways of both balls count as equal when the longer is at most so much longer. */
+    private const EVEN = 1.35;
+    /** And are ways at all from here on, metres. */
+    private const WAY = 0.5;
+
+    private Sight $sight;
+
+    public function __construct(private Rack $rack, private Situation $situation)
+    {
+        $this->sight = new Sight($rack->equipment->balls);
+    }
+
+    /** @return list<Fact> the most telling first */
+    public function of(Judged $judged): array
+    {
+        $tally = $judged->tally;
+        $facts = WayKind::Attack === $judged->way->kind ? $this->attack($judged) : $this->leave($judged);
+        if (null !== $judged->meant) {
+            array_push($facts, ...$this->asMeant($judged->way, $judged->meant));
+        }
+        if ($tally->share($tally->soldOut) >= self::OFTEN) {
+            $facts[] = new Fact('decide.sellsOut', ['chanceShare' => $tally->share($tally->soldOut)]);
+        }
+        if ($tally->share($tally->scratches) >= self::RISK) {
+            $facts[] = new Fact('decide.scratches', ['chanceShare' => $tally->share($tally->scratches)]);
+        }
+        if ($tally->share($tally->fouls - $tally->scratches) >= self::RISK) {
+            $facts[] = new Fact('decide.fouls', ['chanceShare' => $tally->share($tally->fouls - $tally->scratches)]);
+        }
+
+        return $facts;
+    }
+
+    /** @return list<Fact> */
+    private function attack(Judged $judged): array
+    {
+        $tally = $judged->tally;
+        $leaves = $judged->missLeaves();
+        $facts = [];
+        if (null !== $leaves) {
+            $facts[] = new Fact($judged->isTwoWay() ? 'decide.twoWay' : 'decide.missLeaves', ['chanceShare' => $leaves]);
+        }
+        if ($tally->made > 0 && $tally->position < 0.5 * $tally->made) {
+            $facts[] = new Fact('decide.littleAfter', ['chanceShare' => $tally->position / $tally->made]);
+        }
+
+        return $facts;
+    }
+
+    /** @return list<Fact> what the opponent finds */
+    private function leave(Judged $judged): array
+    {
+        $facts = [];
+        if (($judged->hook() ?? 0.0) >= self::OFTEN) {
+            $facts[] = new Fact('decide.hides', ['chanceShare' => (float) $judged->hook()]);
+        }
+        if (null !== $judged->opponentPot() && $judged->opponentPot() <= self::LITTLE) {
+            $facts[] = new Fact('decide.littleToShoot', ['chanceShare' => $judged->opponentPot()]);
+        }
+
+        return $facts;
+    }
+
+    /** @return list<Fact> what is seen of the shot when nothing goes wrong */
+    private function asMeant(Way $way, Ending $ending): array
+    {
+        $before = $this->situation->placed($way->place);
+        $facts = [];
+        if (WayKind::Attack !== $way->kind) {
+            $rails = array_values(array_filter($ending->before, static fn (Rail|Pocket $met): bool => $met instanceof Rail));
+            if ([] !== $rails) {
+                $facts[] = new Fact('decide.kicks', ['rails' => $rails]);
+            }
+            array_push($facts, ...$this->apart($before, $ending), ...$this->onRail($ending));
+        }
+
+        return [...$facts, ...$this->own($before, $ending)];
+    }
+
+    /** @return list<Fact> distance, and an even split of both balls */
+    private function apart(Layout $before, Ending $ending): array
+    {
+        if (!$ending->final->has(Ball::Cue) || null === $ending->first) {
+            return [];
+        }
+        $cue = $ending->final->spot(Ball::Cue);
+        $facts = [];
+        $nearest = null;
+        $least = \INF;
+        foreach ($this->opponents($ending->final) as $ball) {
+            $distance = $cue->distanceTo($ending->final->spot($ball));
+            if ($distance < $least) {
+                [$least, $nearest] = [$distance, $ball];
+            }
+        }
+        if (null !== $nearest && $least >= self::FAR) {
+            $facts[] = new Fact('decide.far', ['ball' => $nearest, 'byMetres' => $least]);
+        }
+        if ($ending->final->has($ending->first)) {
+            $mine = $before->spot(Ball::Cue)->distanceTo($cue);
+            $his = $before->spot($ending->first)->distanceTo($ending->final->spot($ending->first));
+            if (min($mine, $his) >= self::WAY && max($mine, $his) <= self::EVEN * min($mine, $his)) {
+                $facts[] = new Fact('decide.splits', ['ball' => $ending->first]);
+            }
+        }
+
+        return $facts;
+    }
+
+    /** @return list<Ball> that the opponent may meet first */
+    private function opponents(Layout $layout): array
+    {
+        return (new Situation($this->situation->game, $layout, 1, Situation::other($this->situation->group)))->on();
+    }
+
+    /** @return list<Fact> */
+    private function onRail(Ending $ending): array
+    {
+        if (!$ending->final->has(Ball::Cue)) {
+            return [];
+        }
+        $cue = $ending->final->spot(Ball::Cue);
+        $table = $this->rack->equipment->table;
+        $radius = $this->rack->equipment->balls->radius;
+        foreach ([
+            [Rail::Head, $cue->x], [Rail::Foot, $table->length - $cue->x], [Rail::Right, $cue->y], [Rail::Left, $table->width() - $cue->y],
+        ] as [$rail, $distance]) {
+            if ($distance - $radius < self::RAIL) {
+                return [new Fact('decide.onRail', ['rail' => $rail])];
+            }
+        }
+
+        return [];
+    }
+
+    /** @return list<Fact> what it does to the balls that the shooter has still to make, in eight-ball and to his next in the others */
+    private function own(Layout $before, Ending $ending): array
+    {
+        $facts = [];
+        foreach ($this->situation->shootable() as $ball) {
+            if (!$ending->final->has($ball) || !\in_array($ball, $ending->struck, true)) {
+                continue;
+            }
+            [$had, $has] = [$this->pockets($before, $ball), $this->pockets($ending->final, $ball)];
+            if (0 === $had && $has > 0 && Game::EightBall === $this->situation->game) {
+                $facts[] = new Fact('decide.freesOwn', ['ball' => $ball]);
+            } elseif ($had > 0 && 0 === $has) {
+                $facts[] = new Fact(
+                    Game::EightBall === $this->situation->game ? 'decide.tiesOwn' : 'decide.tiesUp',
+                    ['ball' => $ball],
+                );
+            }
+        }
+        if (Game::EightBall === $this->situation->game) {
+            foreach ($this->opponents($ending->final) as $ball) {
+                if (
+                    Ball::Eight !== $ball
+                    && !\in_array($ball, $this->situation->shootable(), true)
+                    && $before->has($ball)
+                    && $this->pockets($before, $ball) > 0
+                    && 0 === $this->pockets($ending->final, $ball)
+                ) {
+                    $facts[] = new Fact('decide.tiesHis', ['ball' => $ball]);
+                }
+            }
+        }
+
+        return \array_slice($facts, 0, 2);
+    }
+
+    /** To how many pockets a ball's way is free. */
+    private function pockets(Layout $layout, Ball $ball): int
+    {
+        $others = $layout->without($ball)->without(Ball::Cue);
+        $spot = $layout->spot($ball);
+        $free = 0;
+        foreach (Pocket::cases() as $pocket) {
+            $target = $this->rack->equipment->geometry->at($pocket)->target($spot);
+            $free += $this->sight->isFree($others, $spot, $target, Sight::TIGHT) ? 1 : 0;
+        }
+
+        return $free;
+    }
+}
