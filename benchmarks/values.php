@@ -11,6 +11,7 @@ declare(strict_types=1);
 
 use ZigLane\Core\Decide\Duel;
 use ZigLane\Core\Decide\Duellist;
+use ZigLane\Core\Decide\Look;
 use ZigLane\Core\Decide\Pace;
 use ZigLane\Core\Decide\PositionValue;
 use ZigLane\Core\Decide\Situation;
@@ -65,6 +66,7 @@ if (isset($options['rows'])) {
             $rows[] = [
                 'game' => $now->game->value, 'shooter' => $now->shooter, 'own' => $own, 'other' => $other,
                 'skill' => $value->race->skill(0),
+                'open' => $value->open->shares($now), 'raced' => $value->raced($now),
                 'pot' => round($look->pot, 4), 'sees' => $look->sees, 'hand' => $look->isInHand, 'stated' => round($look->win, 4),
                 'tried' => round($chosen[1]->mean(), 4), 'kind' => $chosen[0]->kind->value, 'context' => context($last, $kind, $now),
             ];
@@ -165,6 +167,20 @@ if (isset($options['fit'])) {
             echo ' // ', count($data[$what] ?? []), " shots\n";
         }
         echo "        ],\n";
+    }
+    echo "CORRECTED\n";
+    foreach (Game::cases() as $game) {
+        $data = [];
+        foreach ($rows as $row) {
+            if ($row['game'] === $game->value && Game::StraightPool !== $game && isset($row['open'])) {
+                $look = new Look((float) $row['raced'], (float) $row['pot'], $row['sees'], $row['hand']);
+                $data[] = [Pace::corrections($look, ...$row['open']), (float) $row['won']];
+            }
+        }
+        if ([] !== $data) {
+            $c = logistic($data, 8);
+            echo "        '", $game->value, "' => [", implode(', ', array_map(static fn (float $at): string => sprintf('%.3f', $at), $c)), "],\n";
+        }
     }
 }
 

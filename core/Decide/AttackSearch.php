@@ -37,7 +37,7 @@ final readonly class AttackSearch
     private const STEP = 0.5;
     private const INDIRECT = 8;
     /** In a duel: straight pots tried; step and number of indirect shots. */
-    private const QUICK = 2;
+    private const QUICK = 3;
     private const QUICK_STEP = 2.0;
     private const QUICK_INDIRECT = 3;
 

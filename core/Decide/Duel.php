@@ -28,10 +28,11 @@ final class Duel
     /**
      * @param int                                                    $begins  0 or 1: who comes to the position of the rack
      * @param (\Closure(Situation, array{Way, WayTally}): void)|null $watched called before each shot
+     * @param Way|null                                               $first   what is done first, if that is settled
      *
      * @return float to player 0: 1 won, 0 lost, 0.5 undecided; in straight pool balls, his less the other's
      */
-    public function play(int $begins, int $seed, ?\Closure $watched = null): float
+    public function play(int $begins, int $seed, ?\Closure $watched = null, ?Way $first = null): float
     {
         $start = Situation::of($this->rack);
         $situation = new Situation($start->game, $start->layout, $begins, $start->group, $start->inHand, $start->standing);
@@ -40,7 +41,10 @@ final class Duel
         $points = 0.0;
         for ($shot = 1; $shot <= self::SHOTS; ++$shot) {
             $shooter = $situation->shooter;
-            $chosen = $this->players[$shooter]->choose($situation, ($seed * 48_271 + 104_729 * $shot + 11) & 0x7FFFFFFF);
+            $chosen = null !== $first
+                ? [$first, new WayTally()]
+                : $this->players[$shooter]->choose($situation, ($seed * 48_271 + 104_729 * $shot + 11) & 0x7FFFFFFF);
+            $first = null;
             if (null === $chosen) {
                 return $isPoints ? $points : 0.5;
             }

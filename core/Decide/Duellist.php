@@ -17,12 +17,12 @@ use ZigLane\Core\Shot\ShotSolver;
 final readonly class Duellist
 {
     /** Tries of each way. */
-    private const TRIES = 16;
+    private const TRIES = 24;
     /** A pot that is surer than this is played without thinking of a safety, and below the other one banks and kicks are thought of. */
     private const SURE = 0.85;
     private const HARD = 0.35;
     /** Safeties that are tried to the end. */
-    private const SAFETIES = 3;
+    private const SAFETIES = 4;
     /** Places of the cue ball in hand that are thought of. */
     private const PLACES = 4;
 
@@ -36,6 +36,7 @@ final readonly class Duellist
         private ShotSolver $solver,
         private int $player,
         private bool $playsSafe = true,
+        private Effort $effort = Effort::Quick,
     ) {
         $this->chooser = new ThreeAhead($rack->withPlayer($value->players[$player]), $solver, grid: PositionValue::GRID, isQuick: true);
         $this->places = new HandPlaces($rack, $solver, $value->players[$player]);
@@ -50,7 +51,8 @@ final readonly class Duellist
         foreach ($this->places($situation) as $place) {
             $look = $situation->isInHand() ? 1.0 : $this->value->look($situation)->pot;
             foreach ($attack->quick($this->chooser, $look < self::HARD, $place) as $way) {
-                $best = self::better($best, [$way, $trials->tally($way, self::TRIES, $seed)]);
+                $tried = [$way, $trials->tally($way, self::TRIES, $seed)];
+                $best = $this->playsSafe ? self::better($best, $tried) : self::likelier($best, $tried);
             }
         }
         if ($situation->standing->mayPass && $this->playsSafe) {
@@ -67,9 +69,9 @@ final readonly class Duellist
             return $best;
         }
         if (!$this->playsSafe) {
-            return $this->justHit($search->find(Effort::Quick, $seed, Effort::Quick->tried(), $place));
+            return $search->surestHit($seed, $place);
         }
-        foreach ($search->find(Effort::Quick, $seed, self::SAFETIES, $place) as [$way]) {
+        foreach ($search->find($this->effort, $seed, self::SAFETIES, $place) as [$way]) {
             $best = self::better($best, [$way, $trials->tally($way, self::TRIES, $seed)]);
         }
 
@@ -87,17 +89,16 @@ final readonly class Duellist
     }
 
     /**
-     * Of hits with nothing to pot the most legal, whatever it leaves: he thinks of no safety.
+     * Who plays no safeties thinks of his own run alone: of what is made with a next shot, and then of what is made.
      *
-     * @param list<array{Way, WayTally}> $hits
+     * @param array{Way, WayTally}|null $best
+     * @param array{Way, WayTally}      $other
      *
-     * @return array{Way, WayTally}|null
+     * @return array{Way, WayTally}
      */
-    private function justHit(array $hits): ?array
+    private static function likelier(?array $best, array $other): array
     {
-        usort($hits, static fn (array $a, array $b): int => $b[1]->share($b[1]->legal) <=> $a[1]->share($a[1]->legal));
-
-        return $hits[0] ?? null;
+        return null === $best || [$other[1]->position, $other[1]->made] > [$best[1]->position, $best[1]->made] ? $other : $best;
     }
 
     /**

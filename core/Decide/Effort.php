@@ -15,7 +15,7 @@ enum Effort
     {
         return match ($this) {
             self::Full => [-0.98, -0.93, -0.85, -0.72, -0.5, -0.3, -0.12, 0.0, 0.12, 0.3, 0.5, 0.72, 0.85, 0.93, 0.98],
-            self::Quick => [-0.95, -0.8, -0.5, -0.2, 0.0, 0.2, 0.5, 0.8, 0.95],
+            self::Quick => [-0.96, -0.86, -0.7, -0.5, -0.25, 0.0, 0.25, 0.5, 0.7, 0.86, 0.96],
         };
     }
 
@@ -24,7 +24,7 @@ enum Effort
     {
         return match ($this) {
             self::Full => [0.5, 0.8, 1.2, 1.7, 2.4, 3.3],
-            self::Quick => [0.8, 1.4, 2.4],
+            self::Quick => [0.6, 1.0, 1.5, 2.3, 3.2],
         };
     }
 
@@ -33,7 +33,7 @@ enum Effort
     {
         return match ($this) {
             self::Full => [0.3, -0.35],
-            self::Quick => [0.2],
+            self::Quick => [0.3, -0.3],
         };
     }
 
@@ -46,13 +46,13 @@ enum Effort
     /** Balls on that are met straight, the nearest first. */
     public function balls(): int
     {
-        return self::Full === $this ? 15 : 3;
+        return self::Full === $this ? 15 : 4;
     }
 
     /** Ways that are tried with errors, and how often at first. */
     public function tried(): int
     {
-        return self::Full === $this ? 48 : 8;
+        return self::Full === $this ? 48 : 12;
     }
 
     public function tries(): int

@@ -28,6 +28,7 @@ final class PositionValue
     private const LOOKED = 3;
 
     public readonly Race $race;
+    public readonly OpenBalls $open;
     private readonly Sight $sight;
 
     /** @var array{Leave, Leave} */
@@ -40,6 +41,7 @@ final class PositionValue
     {
         $this->equipment = $rack->equipment;
         $this->sight = new Sight($rack->equipment->balls);
+        $this->open = new OpenBalls($rack->equipment);
         $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, self::GRID);
         $this->leaves = [
             $first,
@@ -66,21 +68,44 @@ final class PositionValue
     {
         [$own, $other] = $situation->left();
         $shooter = $situation->shooter;
-        if ($own < 1 || ($situation->isInHand() && Game::StraightPool !== $situation->game)) {
-            return new Look($this->race->hand($shooter, $own, $other), 1.0, true, true);
-        }
-        if ($situation->isInHand()) {
-            return new Look($this->race->hand($shooter, $own, $other), 0.5, true, true);
+        if ($own < 1 || $situation->isInHand()) {
+            return $this->corrected($situation, new Look($this->race->hand($shooter, $own, $other), 1.0, true, true));
         }
         $pot = $this->leaves[$shooter]->easiest($situation->layout, $situation->shootable());
         $sees = $pot > 0.0 || $this->sees($situation);
-        $look = new Look($this->race->from($shooter, $own, $other, $pot, $sees), $pot, $sees, false);
+        $look = $this->corrected($situation, new Look($this->race->from($shooter, $own, $other, $pot, $sees), $pot, $sees, false));
         if (!$situation->standing->mayPass) {
             return $look;
         }
         $given = $this->race->turned($this->look($situation->passed())->win);
 
         return $given > $look->win ? new Look($given, $pot, $sees, false) : $look;
+    }
+
+    /** As the race alone has it, before what it does not know is counted in: for fitting that. */
+    public function raced(Situation $situation): float
+    {
+        [$own, $other] = $situation->left();
+        if ($own < 1 || $situation->isInHand()) {
+            return $this->race->hand($situation->shooter, $own, $other);
+        }
+        $pot = $this->leaves[$situation->shooter]->easiest($situation->layout, $situation->shootable());
+
+        return $this->race->from($situation->shooter, $own, $other, $pot, $pot > 0.0 || $this->sees($situation));
+    }
+
+    /** The chance to win with what the race does not know; balls of straight pool stay as they are. */
+    private function corrected(Situation $situation, Look $look): Look
+    {
+        if (Game::StraightPool === $situation->game) {
+            return $look;
+        }
+        $sum = 0.0;
+        foreach (Pace::corrections($look, ...$this->open->shares($situation)) as $i => $feature) {
+            $sum += Pace::CORRECTED[$situation->game->value][$i] * $feature;
+        }
+
+        return new Look(1 / (1 + exp(-$sum)), $look->pot, $look->sees, $look->isInHand);
     }
 
     private function sees(Situation $situation): bool

@@ -85,6 +85,37 @@ final readonly class SafetySearch
     }
 
     /**
+     * Hits of a ball on whatever they leave, for who thinks of no safety: legal ones as they are meant, spread over all that there are.
+     *
+     * @param Spot|null $place of the cue ball in hand
+     *
+     * @return array{Way, WayTally}|null the one that is legal most often
+     */
+    public function surestHit(int $seed, ?Spot $place = null): ?array
+    {
+        $layout = $this->situation->placed($place);
+        $legal = [];
+        foreach ($this->strikes($layout, Effort::Quick, false) as $strike) {
+            $way = new Way(WayKind::Safety, null, $strike, null, $place);
+            $played = $this->trials->meant($way);
+            if (null !== $played && !$played[1]->isFoul() && null === $played[1]->isWon) {
+                $legal[] = [$way, $played[0]];
+            }
+        }
+        $best = null;
+        $step = max(1, intdiv(\count($legal), Effort::Quick->tried()));
+        for ($i = intdiv($step, 2); $i < \count($legal); $i += $step) {
+            $way = $this->ready($layout, ...$legal[$i]);
+            $tally = $this->trials->tally($way, Effort::Quick->tries(), $seed);
+            if (null === $best || $tally->legal > $best[1]->legal) {
+                $best = [$way, $tally];
+            }
+        }
+
+        return $best;
+    }
+
+    /**
      * A way near another, if it can be played: for polishing.
      *
      * @param float $turn of the direction, radians

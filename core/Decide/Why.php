@@ -8,7 +8,6 @@ use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\Pocket;
@@ -31,11 +30,11 @@ final readonly class Why
     /** And are ways at all from here on, metres. */
     private const WAY = 0.5;
 
-    private Sight $sight;
+    private OpenBalls $open;
 
     public function __construct(private Rack $rack, private Situation $situation)
     {
-        $this->sight = new Sight($rack->equipment->balls);
+        $this->open = new OpenBalls($rack->equipment);
     }
 
     /** @return list<Fact> the most telling first */
@@ -169,7 +168,7 @@ final readonly class Why
             if (!$ending->final->has($ball) || !\in_array($ball, $ending->struck, true)) {
                 continue;
             }
-            [$had, $has] = [$this->pockets($before, $ball), $this->pockets($ending->final, $ball)];
+            [$had, $has] = [$this->open->pockets($before, $ball), $this->open->pockets($ending->final, $ball)];
             if (0 === $had && $has > 0 && Game::EightBall === $this->situation->game) {
                 $facts[] = new Fact('decide.freesOwn', ['ball' => $ball]);
             } elseif ($had > 0 && 0 === $has) {
@@ -185,8 +184,8 @@ final readonly class Why
                     Ball::Eight !== $ball
                     && !\in_array($ball, $this->situation->shootable(), true)
                     && $before->has($ball)
-                    && $this->pockets($before, $ball) > 0
-                    && 0 === $this->pockets($ending->final, $ball)
+                    && $this->open->pockets($before, $ball) > 0
+                    && 0 === $this->open->pockets($ending->final, $ball)
                 ) {
                     $facts[] = new Fact('decide.tiesHis', ['ball' => $ball]);
                 }
@@ -194,19 +193,5 @@ final readonly class Why
         }
 
         return \array_slice($facts, 0, 2);
-    }
-
-    /** To how many pockets a ball's way is free. */
-    private function pockets(Layout $layout, Ball $ball): int
-    {
-        $others = $layout->without($ball)->without(Ball::Cue);
-        $spot = $layout->spot($ball);
-        $free = 0;
-        foreach (Pocket::cases() as $pocket) {
-            $target = $this->rack->equipment->geometry->at($pocket)->target($spot);
-            $free += $this->sight->isFree($others, $spot, $target, Sight::TIGHT) ? 1 : 0;
-        }
-
-        return $free;
     }
 }

@@ -17,6 +17,12 @@ final class NothingToPlan extends \DomainException implements CoreError
         return new self(new Fact('plan.nothing'));
     }
 
+    /** No ball can be hit at all. */
+    public static function noHit(): self
+    {
+        return new self(new Fact('decide.noHit'));
+    }
+
     /** Straight pool: the last ball of a rack lies alone, and the others are to be racked first. */
     public static function lastOfRack(): self
     {

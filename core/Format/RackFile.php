@@ -9,6 +9,7 @@ use ZigLane\Core\Format\Internal\Arrays;
 use ZigLane\Core\Format\Internal\Players;
 use ZigLane\Core\Format\Internal\Reader;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
@@ -82,6 +83,22 @@ final readonly class RackFile
         $rack = new Rack($game, $layout, $equipment, $player, $inHand, $group, $rules, $standing);
 
         return new self($rack, $name, $shot, null === $shot ? [] : $later);
+    }
+
+    /**
+     * The errors of a player as files hold them.
+     *
+     * @param array<mixed> $player
+     *
+     * @throws InvalidFile If they are not valid
+     */
+    public static function player(array $player): ExecutionErrors
+    {
+        $reader = new Reader();
+        $errors = Players::read($reader, $player, 'player');
+        $reader->finish();
+
+        return $errors;
     }
 
     public function write(): string

@@ -15,6 +15,13 @@ final class ShotVerdict
     public static function of(SolvedShot $shot, TableGeometry $geometry): Fact
     {
         $scratch = $shot->scratch();
+        if ($shot->choice->isSafety) {
+            $first = $shot->outcome->firstContact();
+
+            return null === $first
+                ? new Fact('verdict.notReached', ['ball' => $shot->choice->ball, 'scratch' => $scratch])
+                : new Fact('verdict.safety', ['ball' => Ball::Cue === $first->ball ? $first->other : $first->ball, 'scratch' => $scratch]);
+        }
         $values = ['ball' => $shot->choice->ball, 'pocket' => $shot->choice->pocket, 'scratch' => $scratch];
         if ($shot->isMade()) {
             $moved = $shot->disturbed();

@@ -13,9 +13,12 @@ use ZigLane\App\Doctrine\ShotChoicesType;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Sheet\ConstraintText;
 use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Format\OptionsFile;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
@@ -31,6 +34,13 @@ class PlanJob
     #[ORM\Id]
     #[ORM\Column(type: UuidType::NAME)]
     private Uuid $id;
+
+    #[ORM\Column(length: 7, options: ['default' => 'plan'])]
+    private JobKind $kind = JobKind::Plan;
+
+    /** @var array<string, float|array<string, float>>|null errors of the other player, as a rack file has them; null in a plan */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $opponent = null;
 
     #[ORM\Column(length: 10)]
     private PlanState $state = PlanState::Waiting;
@@ -53,6 +63,7 @@ class PlanJob
     private ?string $plan = null;
 
     private ?PlanFile $parsed = null;
+    private ?OptionsFile $options = null;
 
     #[ORM\Column(nullable: true)]
     private ?string $message = null;
@@ -101,6 +112,25 @@ class PlanJob
         private ?int $afterShots = null,
     ) {
         $this->id = Uuid::v7();
+    }
+
+    /** The job for the options of its position, against another player. */
+    public function against(ExecutionErrors $opponent): self
+    {
+        $this->kind = JobKind::Options;
+        $this->opponent = $opponent->toArray();
+
+        return $this;
+    }
+
+    public function getKind(): JobKind
+    {
+        return $this->kind;
+    }
+
+    public function getOpponent(): ?ExecutionErrors
+    {
+        return null === $this->opponent ? null : RackFile::player($this->opponent);
     }
 
     public function getId(): Uuid
@@ -202,6 +232,16 @@ class PlanJob
     public function getPlan(): ?PlanFile
     {
         return null === $this->plan ? null : $this->parsed ??= PlanFile::parse($this->plan, \PHP_INT_MAX);
+    }
+
+    /**
+     * The options so far; null before there are any.
+     *
+     * @throws InvalidFile If what is stored can no longer be read
+     */
+    public function getOptions(): ?OptionsFile
+    {
+        return null === $this->plan ? null : $this->options ??= OptionsFile::parse($this->plan, \PHP_INT_MAX);
     }
 
     public function hasPlan(): bool

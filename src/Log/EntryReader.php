@@ -93,6 +93,9 @@ final readonly class EntryReader
 
     private function kind(ShotEntry $entry): ShotKind
     {
+        if (ShotKind::Pot === $entry->kind && true === $this->leg?->choice->isSafety) {
+            return ShotKind::Safety;
+        }
         if (ShotKind::Pot !== $entry->kind || null === $this->leg?->choice->direction) {
             return $entry->kind;
         }

@@ -85,7 +85,7 @@ final readonly class TriesEditor
             }
             $now = $this->clock->now();
             $shot = new LoggedShot(
-                (string) $id, $now, null === $choice?->direction ? ShotKind::Pot : ShotKind::Bank, $start->equipment, $start->layout,
+                (string) $id, $now, self::kind($choice), $start->equipment, $start->layout,
                 $choice?->ball, $choice?->pocket, $strike, null, $make, null, null, $guess,
                 new ShotResult(
                     $isMade, null, false, null, false, false, $isMade ? TryResult::MadeWithPosition === $result : null, Layout::empty(),
@@ -146,6 +146,15 @@ final readonly class TriesEditor
             'count' => $count,
             'made' => $share($counts['position'] + $counts['made']), 'position' => $share($counts['position']),
         ];
+    }
+
+    private static function kind(?ShotChoice $choice): ShotKind
+    {
+        return match (true) {
+            true === $choice?->isSafety => ShotKind::Safety,
+            null === $choice?->direction => ShotKind::Pot,
+            default => ShotKind::Bank,
+        };
     }
 
     /** @return array{ShotChoice|null, float|null, float|null} what is tried, the guess, the simulated odds */

@@ -8,20 +8,18 @@ use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Format\PlanFile;
-use ZigLane\Core\Plan\PlanSearch;
-use ZigLane\Core\Plan\ReplaySchedule;
-use ZigLane\Core\Plan\Tally;
 
 /**
- * Works on a plan beside whoever else does: finds the ways to begin (every worker finds the same), takes one block of replays after the
- * other that nobody has, and at the end one of the workers writes the plans down. What is done is in the database after every block.
+ * Works on a job, a plan or the options of a position, beside whoever else does: finds the ways (every worker finds the same), takes one
+ * block after the other that nobody has, and at the end one of the workers writes the answer down. What is done is in the
+ * database after every block.
  */
 #[AsMessageHandler]
 final class WorkOnPlanHandler
@@ -30,15 +28,11 @@ final class WorkOnPlanHandler
     private const KEPT = 2;
     /** Blocks after which a better plan is drawn on the way. */
     private const DRAWN_EVERY = 24;
-    /** Share of the time that is searched; the rest is for writing the plans down. */
-    private const SEARCHED = 0.6;
     private const WRITTEN = 1.0;
     /** Pause while others have all that is due, microseconds. */
     private const PAUSE = 50_000;
-    /** Plans side by side. */
-    private const PLANS = 5;
 
-    /** @var array<string, PlanSearch> by job, the one that was used last at the end */
+    /** @var array<string, JobSearch> by job, the one that was used last at the end */
     private array $searches = [];
     private float $counted = 0.0;
 
@@ -78,42 +72,39 @@ final class WorkOnPlanHandler
     private function work(PlanJob $job, WorkOnPlan $message, bool $isFirst): bool
     {
         $id = $job->getId();
-        $refusal = PlanSearch::refusal($job->getRack());
+        $search = $this->search($job);
+        $refusal = $search->refusal();
         if (null !== $refusal) {
             throw $refusal;
         }
-        $search = $this->search($job);
-        // One worker draws a first plan before the ways to begin are weighed.
-        $first = $isFirst ? $search->first() : null;
+        // One worker draws a first answer before the ways to begin are weighed.
+        $first = $isFirst ? $search->first($this->jobs->secondsOf($job)) : null;
         if (null !== $first) {
-            $this->jobs->draw($job, (new PlanFile([$first], $this->jobs->secondsOf($job), $search->simulated()))->write());
+            $this->jobs->draw($job, $first);
         }
         if ($this->jobs->isOver($id)) {
             return true;
         }
-        $candidates = $search->candidates();
-        if ([] === $candidates) {
-            throw $search->nothing();
-        }
-        $this->jobs->begin($job, \count($candidates), ReplaySchedule::blocks(\count($candidates)));
+        $ways = $search->ways();
+        $this->jobs->begin($job, $ways, $search->blocks());
         $drawn = 0;
         while (true) {
             $job = $this->jobs->fresh($id);
             if (null === $job || $job->getState()->isOver() || PlanState::Writing === $job->getState()) {
                 break;
             }
-            $done = $this->jobs->done($job, \count($candidates));
-            $due = ReplaySchedule::due($done, $search->fuss());
+            $done = $this->jobs->done($job, $ways);
+            $due = $search->due($done);
             if (
                 [] === $due
                 || PlanState::Stopping === $job->getState()
-                || ($job->getDoneBlocks() > 0 && $this->jobs->secondsOf($job) >= self::SEARCHED * $job->getSeconds())
+                || ($job->getDoneBlocks() > 0 && $this->jobs->secondsOf($job) >= $search->searched() * $job->getSeconds())
             ) {
                 break;
             }
             if ($job->getDoneBlocks() >= $drawn + self::DRAWN_EVERY) {
                 $drawn = $job->getDoneBlocks();
-                $this->jobs->draw($job, $this->written($job, $search, $done, 1));
+                $this->jobs->draw($job, $this->written($job, $search, $done, false));
             }
             if ($this->oneBlock($job, $search, $due)) {
                 $this->count($message);
@@ -126,16 +117,19 @@ final class WorkOnPlanHandler
         }
         unset($this->searches[(string) $id]);
         if (null !== $job && $this->jobs->mayWrite($job)) {
-            $this->jobs->write($job, $this->written($job, $search, $this->jobs->done($job, \count($candidates)), self::PLANS));
+            $this->jobs->write($job, $this->written($job, $search, $this->jobs->done($job, $ways), true));
         }
 
         return true;
     }
 
-    private function search(PlanJob $job): PlanSearch
+    private function search(PlanJob $job): JobSearch
     {
         $id = (string) $job->getId();
-        $search = $this->searches[$id] ?? new PlanSearch($job->getRack(), $job->getConstraints(), $job->getWeights(), $job->getSeed());
+        $search = $this->searches[$id] ?? match ($job->getKind()) {
+            JobKind::Plan => new PlanJobSearch($job),
+            JobKind::Options => new OptionsJobSearch($job),
+        };
         unset($this->searches[$id]);
         $this->searches = [...\array_slice($this->searches, 1 - self::KEPT), $id => $search];
 
@@ -151,11 +145,11 @@ final class WorkOnPlanHandler
     }
 
     /** @param non-empty-list<array{int, int}> $due */
-    private function oneBlock(PlanJob $job, PlanSearch $search, array $due): bool
+    private function oneBlock(PlanJob $job, JobSearch $search, array $due): bool
     {
-        foreach ($due as [$candidate, $block]) {
-            if ($this->jobs->take($job, $candidate, $block)) {
-                $this->jobs->finish($job, $candidate, $block, $search->block($search->candidates()[$candidate], $block));
+        foreach ($due as [$way, $block]) {
+            if ($this->jobs->take($job, $way, $block)) {
+                $this->jobs->finish($job, $way, $block, $search->block($way, $block));
 
                 return true;
             }
@@ -164,16 +158,14 @@ final class WorkOnPlanHandler
         return false;
     }
 
-    /** @param list<array<int, Tally>> $done */
-    private function written(PlanJob $job, PlanSearch $search, array $done, int $most): string
+    /** @param list<array<int, array<mixed>>> $done */
+    private function written(PlanJob $job, JobSearch $search, array $done, bool $isLast): string
     {
-        $plans = $search->written(
+        return $search->written(
             $done,
-            $most,
+            $isLast,
+            $this->jobs->secondsOf($job),
             fn (): bool => $this->jobs->secondsOf($job) < self::WRITTEN * $job->getSeconds() && !$this->jobs->isOver($job->getId()),
         );
-        \assert([] !== $plans);
-
-        return (new PlanFile($plans, $this->jobs->secondsOf($job), $search->simulated()))->write();
     }
 }

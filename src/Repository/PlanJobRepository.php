@@ -11,19 +11,17 @@ use Doctrine\Persistence\ManagerRegistry;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
-use ZigLane\Core\Plan\Tally;
 
 /**
  * Plan jobs, and what workers do to them. Each change is one statement that says from which state it may be made, so it does not matter
  * how many workers act at once, nor whether one of them dies.
  *
  * @extends ServiceEntityRepository<PlanJob>
- *
- * @phpstan-import-type Numbers from Tally
  */
 final class PlanJobRepository extends ServiceEntityRepository
 {
@@ -46,49 +44,49 @@ final class PlanJobRepository extends ServiceEntityRepository
         parent::__construct($registry, PlanJob::class);
     }
 
-    public function latestOf(RackSheet $sheet): ?PlanJob
+    public function latestOf(RackSheet $sheet, JobKind $kind = JobKind::Plan): ?PlanJob
     {
-        return $this->findOneBy(['sheet' => $sheet], ['id' => 'DESC']);
+        return $this->findOneBy(['sheet' => $sheet, 'kind' => $kind], ['id' => 'DESC']);
     }
 
     /** The latest plan for a rack at the table after so many shots; null where none was asked for. */
-    public function latestAt(ShotRack $rack, int $afterShots): ?PlanJob
+    public function latestAt(ShotRack $rack, int $afterShots, JobKind $kind = JobKind::Plan): ?PlanJob
     {
-        return $this->findOneBy(['shotRack' => $rack, 'afterShots' => $afterShots], ['id' => 'DESC']);
+        return $this->findOneBy(['shotRack' => $rack, 'afterShots' => $afterShots, 'kind' => $kind], ['id' => 'DESC']);
     }
 
     /** Ends whatever is still worked on for a rack at the table, without another plan: the balls lie elsewhere by now. */
-    public function stopAt(ShotRack $rack): void
+    public function stopAt(ShotRack $rack, JobKind $kind = JobKind::Plan): void
     {
-        $this->endWhere('shot_rack_id', $rack->getId());
+        $this->endWhere('shot_rack_id', $rack->getId(), $kind);
     }
 
     /** Ends whatever is still worked on for a sheet, without another plan: a newer one replaces it. */
-    public function endOf(RackSheet $sheet): void
+    public function endOf(RackSheet $sheet, JobKind $kind = JobKind::Plan): void
     {
-        $this->endWhere('sheet_id', $sheet->getId());
+        $this->endWhere('sheet_id', $sheet->getId(), $kind);
     }
 
     /** Forgets finished plans of a sheet but the newest few. */
-    public function prune(RackSheet $sheet): void
+    public function prune(RackSheet $sheet, JobKind $kind = JobKind::Plan): void
     {
-        $this->pruneWhere('sheet_id', $sheet->getId());
+        $this->pruneWhere('sheet_id', $sheet->getId(), $kind);
     }
 
     /** The same of a rack at the table: who takes a shot back finds the plan of before. */
-    public function pruneAt(ShotRack $rack): void
+    public function pruneAt(ShotRack $rack, JobKind $kind = JobKind::Plan): void
     {
-        $this->pruneWhere('shot_rack_id', $rack->getId());
+        $this->pruneWhere('shot_rack_id', $rack->getId(), $kind);
     }
 
     /** @param 'sheet_id'|'shot_rack_id' $column */
-    private function pruneWhere(string $column, Uuid $id): void
+    private function pruneWhere(string $column, Uuid $id, JobKind $kind): void
     {
         // By their own ids: what is looked for is not locked.
         foreach ($this->connection()->fetchFirstColumn(
-            "SELECT id FROM plan_job WHERE $column = ? AND state IN (?, ?)"
-            ." AND id < (SELECT id FROM plan_job WHERE $column = ? ORDER BY id DESC LIMIT 1 OFFSET ".(self::KEPT - 1).')',
-            [$id->toBinary(), PlanState::Done->value, PlanState::Nothing->value, $id->toBinary()],
+            "SELECT id FROM plan_job WHERE $column = ? AND kind = ? AND state IN (?, ?)"
+            ." AND id < (SELECT id FROM plan_job WHERE $column = ? AND kind = ? ORDER BY id DESC LIMIT 1 OFFSET ".(self::KEPT - 1).')',
+            [$id->toBinary(), $kind->value, PlanState::Done->value, PlanState::Nothing->value, $id->toBinary(), $kind->value],
         ) as $old) {
             $this->execute('DELETE FROM plan_job WHERE id = ?', [$old]);
         }
@@ -182,20 +180,24 @@ final class PlanJobRepository extends ServiceEntityRepository
         }
     }
 
-    /** Writes a block down, once. */
-    public function finish(PlanJob $job, int $candidate, int $block, Tally $tally): void
+    /**
+     * Writes a block down, once.
+     *
+     * @param array<mixed> $came of it, as its JobSearch gives it
+     */
+    public function finish(PlanJob $job, int $candidate, int $block, array $came): void
     {
         $id = $job->getId()->toBinary();
         $changed = $this->execute(
             'UPDATE plan_block SET replays = ? WHERE job_id = ? AND candidate = ? AND block = ? AND replays IS NULL',
-            [json_encode($tally->toArray(), \JSON_THROW_ON_ERROR), $id, $candidate, $block],
+            [json_encode($came, \JSON_THROW_ON_ERROR), $id, $candidate, $block],
         );
         if (1 === $changed) {
             $this->execute('UPDATE plan_job SET done_blocks = done_blocks + 1, active_at = ? WHERE id = ?', [$this->time(), $id]);
         }
     }
 
-    /** @return list<array<int, Tally>> the blocks that are done, by candidate and block */
+    /** @return list<array<int, array<mixed>>> the blocks that are done, by candidate and block */
     public function done(PlanJob $job, int $candidates): array
     {
         $done = array_fill(0, $candidates, []);
@@ -204,9 +206,8 @@ final class PlanJobRepository extends ServiceEntityRepository
             [$job->getId()->toBinary()],
         ) as $row) {
             /** @var array{candidate: int|string, block: int|string, replays: string} $row */
-            /** @var Numbers $numbers */
             $numbers = json_decode($row['replays'], true, 16, \JSON_THROW_ON_ERROR);
-            $done[(int) $row['candidate']][(int) $row['block']] = Tally::fromArray($numbers);
+            $done[(int) $row['candidate']][(int) $row['block']] = \is_array($numbers) ? $numbers : [];
         }
 
         return $done;
@@ -272,12 +273,12 @@ final class PlanJobRepository extends ServiceEntityRepository
     }
 
     /** @param 'sheet_id'|'shot_rack_id' $column */
-    private function endWhere(string $column, Uuid $id): void
+    private function endWhere(string $column, Uuid $id, JobKind $kind): void
     {
         $this->execute(
-            "UPDATE plan_job SET state = ?, ended_at = ? WHERE {$column} = ? AND state IN (?, ?, ?)",
+            "UPDATE plan_job SET state = ?, ended_at = ? WHERE {$column} = ? AND kind = ? AND state IN (?, ?, ?)",
             [
-                PlanState::Done->value, $this->time(), $id->toBinary(), PlanState::Waiting->value, PlanState::Working->value,
+                PlanState::Done->value, $this->time(), $id->toBinary(), $kind->value, PlanState::Waiting->value, PlanState::Working->value,
                 PlanState::Stopping->value,
             ],
         );

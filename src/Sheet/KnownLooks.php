@@ -20,7 +20,7 @@ final readonly class KnownLooks
 {
     /** Fields of the stroke: reading a table does not depend on them. */
     private const STROKE = [
-        'clock', 'tips', 'lengths', 'elevation', 'aside', 'direction', 'target', 'spot', 'odds', 'next', 'next_pocket', 'after',
+        'clock', 'tips', 'lengths', 'elevation', 'aside', 'direction', 'safety', 'target', 'spot', 'odds', 'next', 'next_pocket', 'after',
     ];
 
     public function __construct(#[Target('lane.looks')] private CacheItemPoolInterface $looks)

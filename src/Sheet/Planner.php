@@ -10,6 +10,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Symfony\Component\Messenger\MessageBusInterface;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
@@ -17,6 +18,9 @@ use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 
 /** Asks for plans and stops them. Two workers work on each; a sheet has one plan under way at the most. */
@@ -94,6 +98,49 @@ final readonly class Planner
         }, false);
     }
 
+    /** The options of the position of a sheet, against another player; null: one like the player himself. */
+    public function weigh(RackSheet $sheet, ?ExecutionErrors $opponent): PlanJob
+    {
+        $player = $this->errors->toPlanWith($sheet->getOwner()) ?? $sheet->getRack()->player;
+        $rack = $sheet->getRack()->withPlayer($player);
+        if (!$rack->layout->has(Ball::Cue) && BallInHand::None === $rack->ballInHand) {
+            $rack = $rack->inHand(BallInHand::Anywhere);
+        }
+        $job = $this->optionsJob($sheet, $rack, null, null)->against($opponent ?? $player);
+
+        return $this->work($job, $sheet->getOwner(), function () use ($sheet): void {
+            $this->jobs->endOf($sheet, JobKind::Options);
+            $this->jobs->prune($sheet, JobKind::Options);
+        }, true);
+    }
+
+    /** The same of a rack at the table, from where the balls lie now. */
+    public function weighAt(ShotRack $rack, int $afterShots, ?ExecutionErrors $opponent): PlanJob
+    {
+        $job = $this->optionsJob(null, $rack->getNow(), $rack, $afterShots)->against($opponent ?? $rack->getNow()->player);
+
+        return $this->work($job, $rack->getOwner(), function () use ($rack): void {
+            $this->jobs->stopAt($rack, JobKind::Options);
+            $this->jobs->pruneAt($rack, JobKind::Options);
+        }, true);
+    }
+
+    private function optionsJob(?RackSheet $sheet, Rack $rack, ?ShotRack $shotRack, ?int $afterShots): PlanJob
+    {
+        return new PlanJob(
+            $sheet,
+            $rack,
+            ['forbidden' => [], 'before' => []],
+            [],
+            [],
+            PlanRequest::SECONDS,
+            1,
+            $this->clock->now(),
+            $shotRack,
+            $afterShots,
+        );
+    }
+
     /** @param \Closure(): void $replace ends what this one replaces */
     private function work(PlanJob $job, Account $owner, \Closure $replace, bool $isBounded): PlanJob
     {
@@ -132,9 +179,9 @@ final readonly class Planner
         }
     }
 
-    public function stop(RackSheet $sheet): void
+    public function stop(RackSheet $sheet, JobKind $kind = JobKind::Plan): void
     {
-        $job = $this->jobs->latestOf($sheet);
+        $job = $this->jobs->latestOf($sheet, $kind);
         if (null !== $job) {
             $this->jobs->stop($job);
         }

@@ -121,6 +121,7 @@ final readonly class ShotUnits
             'unit' => $input->unit->value,
             'lengths' => $input->lengths,
             'aside' => $input->aside,
+            'safety' => $input->isSafety ? '1' : '',
         ];
     }
 }

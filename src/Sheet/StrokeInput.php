@@ -29,6 +29,8 @@ final readonly class StrokeInput
         /** The cue's own direction in degrees where a shot is aimed by hand; empty: aimed at the pocket. */
         public string $direction = '',
         public TipUnit $unit = TipUnit::Tips,
+        /** Nothing is called: the ball is the one that is met first. */
+        public bool $isSafety = false,
     ) {
     }
 
@@ -45,6 +47,7 @@ final readonly class StrokeInput
             trim($input->getString('aside', '0')),
             trim($input->getString('direction')),
             TipUnit::tryFrom($input->getString('unit')) ?? TipUnit::Tips,
+            $input->getBoolean('safety'),
         );
     }
 
@@ -64,6 +67,7 @@ final readonly class StrokeInput
             NumberText::plain(1000 * $choice->aside),
             null === $choice->direction ? '' : \sprintf('%.4f', fmod(rad2deg($choice->direction) + 720, 360)),
             $units->tip,
+            $choice->isSafety,
         );
     }
 
@@ -92,6 +96,8 @@ final readonly class StrokeInput
             ),
             $this->aside(),
             $this->direction(),
+            // A safety is aimed by hand: one whose direction was cleared is a pot again.
+            $this->isSafety && '' !== $this->direction,
         );
     }
 

@@ -1,0 +1,203 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Analysis\OptionsView;
+use ZigLane\App\Drawing\OptionDrawing;
+use ZigLane\App\Drawing\TableDrawing;
+use ZigLane\App\Entity\JobKind;
+use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Entity\ShotRack;
+use ZigLane\App\Log\TriesEditor;
+use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Repository\ShotLog;
+use ZigLane\App\Sheet\OptionTaker;
+use ZigLane\App\Sheet\Planner;
+use ZigLane\App\Sheet\ShotUnits;
+use ZigLane\App\Words\Words;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Player\ExecutionErrors;
+
+/** Go for it or play safe: the attacks and safeties of one position by the chance to win, of a sheet or of a rack at the table. */
+final class OptionsController extends AbstractController
+{
+    public function __construct(
+        private readonly PlanJobRepository $jobs,
+        private readonly ShotLog $log,
+        private readonly TriesEditor $tries,
+        private readonly Words $words,
+    ) {
+    }
+
+    #[Route('/sheets/{id}/options', name: 'sheet_options', methods: ['GET'])]
+    public function show(Request $request, RackSheet $sheet): Response
+    {
+        return $this->render('options/page.html.twig', $this->ofSheet($request, $sheet));
+    }
+
+    /** The table with the options, for another of them or a better list. */
+    #[Route('/sheets/{id}/options/board', name: 'sheet_options_board', methods: ['GET'])]
+    public function board(Request $request, RackSheet $sheet): Response
+    {
+        return $this->render('options/board.html.twig', $this->ofSheet($request, $sheet));
+    }
+
+    #[Route('/sheets/{id}/options/progress', name: 'sheet_options_progress', methods: ['GET'])]
+    public function progress(Request $request, RackSheet $sheet): Response
+    {
+        return $this->far($request, $this->jobs->latestOf($sheet, JobKind::Options), 'sheet_options', (string) $sheet->getId());
+    }
+
+    #[Route('/sheets/{id}/options', name: 'sheet_options_ask', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function ask(Request $request, RackSheet $sheet, Planner $planner): Response
+    {
+        $planner->weigh($sheet, self::opponent($request));
+
+        return $this->redirectToRoute('sheet_options', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** An option becomes the sheet's shot: on the shot desk, or to be tried ten times. */
+    #[Route('/sheets/{id}/options/take', name: 'sheet_options_take', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function take(Request $request, RackSheet $sheet, OptionTaker $taker): Response
+    {
+        $input = $request->request;
+        $taker->take($sheet, $this->jobs->latestOf($sheet, JobKind::Options), $input->getInt('option'), $input->getInt('version'));
+
+        return $this->redirectToRoute(
+            'tries' === $input->getString('to') ? 'tries' : 'sheet_plan',
+            ['id' => $sheet->getId()],
+            Response::HTTP_SEE_OTHER,
+        );
+    }
+
+    #[Route('/racks/{id}/options', name: 'rack_options', methods: ['GET'])]
+    public function showAt(Request $request, ShotRack $rack): Response
+    {
+        return $this->render('options/page.html.twig', $this->ofRack($request, $rack));
+    }
+
+    #[Route('/racks/{id}/options/board', name: 'rack_options_board', methods: ['GET'])]
+    public function boardAt(Request $request, ShotRack $rack): Response
+    {
+        return $this->render('options/board.html.twig', $this->ofRack($request, $rack));
+    }
+
+    #[Route('/racks/{id}/options/progress', name: 'rack_options_progress', methods: ['GET'])]
+    public function progressAt(Request $request, ShotRack $rack): Response
+    {
+        return $this->far($request, $this->jobAt($rack), 'rack_options', (string) $rack->getId());
+    }
+
+    #[Route('/racks/{id}/options', name: 'rack_options_ask', methods: ['POST'])]
+    #[IsCsrfTokenValid('rack')]
+    public function askAt(Request $request, ShotRack $rack, Planner $planner): Response
+    {
+        $planner->weighAt($rack, $this->log->shotsOf($rack), self::opponent($request));
+
+        return $this->redirectToRoute('rack_options', ['id' => $rack->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** How far the work is; says when there is a better list to draw. */
+    private function far(Request $request, ?PlanJob $job, string $route, string $id): Response
+    {
+        $isNew = null !== $job && $job->getDrawn() !== $request->query->getInt('drawn', -1);
+
+        return $this->render(
+            'options/progress.html.twig',
+            ['job' => $job, 'route' => $route, 'of' => $id, 'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job)],
+            new Response(headers: $isNew ? ['HX-Trigger-After-Swap' => 'options-drawn'] : []),
+        );
+    }
+
+    private function jobAt(ShotRack $rack): ?PlanJob
+    {
+        return $this->jobs->latestAt($rack, $this->log->shotsOf($rack), JobKind::Options);
+    }
+
+    /** @return ExecutionErrors|null null for one like the player himself */
+    private static function opponent(Request $request): ?ExecutionErrors
+    {
+        $preset = ExecutionErrors::PRESETS[$request->request->getString('opponent')] ?? null;
+
+        return null === $preset ? null : new ExecutionErrors(...$preset);
+    }
+
+    /** Which preset the opponent of a job is; empty for none of them, or one like the player. */
+    private static function against(?PlanJob $job): string
+    {
+        $opponent = $job?->getOpponent();
+        if (null === $opponent || $opponent == $job->getRack()->player) {
+            return '';
+        }
+
+        return (string) array_search(
+            $opponent,
+            array_map(static fn (array $preset): ExecutionErrors => new ExecutionErrors(...$preset), ExecutionErrors::PRESETS),
+            false,
+        );
+    }
+
+    /** @return array<string, mixed> */
+    private function ofSheet(Request $request, RackSheet $sheet): array
+    {
+        $job = $this->jobs->latestOf($sheet, JobKind::Options);
+        $view = $this->view($request, $job, 'sheet_options', (string) $sheet->getId());
+
+        return $view + [
+            'sheet' => $sheet,
+            'rack' => null,
+            'tries' => $this->tries->all($sheet),
+            'table' => new TableDrawing($sheet->getRack(), HeldScreen::isUpright($request)),
+            'is_stale' => null !== $job && $job->isOfAnother($sheet->getRack()->withPlayer($job->getRack()->player)),
+            'units' => new ShotUnits($sheet->getRack()->equipment, $sheet->getOwner()->getTipUnit()),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function ofRack(Request $request, ShotRack $rack): array
+    {
+        return $this->view($request, $this->jobAt($rack), 'rack_options', (string) $rack->getId()) + [
+            'sheet' => $rack->getSheet(),
+            'rack' => $rack,
+            'tries' => [],
+            'table' => new TableDrawing($rack->getNow(), HeldScreen::isUpright($request)),
+            'is_stale' => false,
+            'units' => new ShotUnits($rack->getNow()->equipment, $rack->getOwner()->getTipUnit()),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function view(Request $request, ?PlanJob $job, string $route, string $id): array
+    {
+        $view = $drawing = $error = null;
+        try {
+            $file = $job?->getOptions();
+            $view = null === $file || [] === $file->options->list ? null : new OptionsView($file, $request->query->getInt('option'));
+            $drawing = null === $view ? null : new OptionDrawing($view, HeldScreen::isUpright($request));
+        } catch (CoreError) {
+            $error = $this->words->said('refused.unreadablePlan');
+        }
+
+        return [
+            'job' => $job,
+            'route' => $route,
+            'of' => $id,
+            'seconds' => null === $job ? 0.0 : $this->jobs->secondsOf($job),
+            'view' => $view,
+            'drawing' => $drawing,
+            'opponents' => array_keys(ExecutionErrors::PRESETS),
+            'against' => self::against($job),
+            'error' => $error,
+        ] + (null === $drawing ? [] : ['table' => $drawing->table]);
+    }
+}
