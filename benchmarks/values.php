@@ -172,13 +172,15 @@ if (isset($options['fit'])) {
     foreach (Game::cases() as $game) {
         $data = [];
         foreach ($rows as $row) {
-            if ($row['game'] === $game->value && Game::StraightPool !== $game && isset($row['open'])) {
+            // Nine- and ten-ball, which are alike, together.
+            $isLike = (Game::EightBall->value === $row['game']) === (Game::EightBall === $game);
+            if ($isLike && 'straight-pool' !== $row['game'] && Game::StraightPool !== $game && isset($row['open'])) {
                 $look = new Look((float) $row['raced'], (float) $row['pot'], $row['sees'], $row['hand']);
-                $data[] = [Pace::corrections($look, ...$row['open']), (float) $row['won']];
+                $data[] = [Pace::corrections($look, $row['own'], ...$row['open']), (float) $row['won']];
             }
         }
         if ([] !== $data) {
-            $c = logistic($data, 8);
+            $c = logistic($data, 11);
             echo "        '", $game->value, "' => [", implode(', ', array_map(static fn (float $at): string => sprintf('%.3f', $at), $c)), "],\n";
         }
     }

@@ -187,12 +187,12 @@ final readonly class AttackSearch
         foreach ($ways as $way) {
             $tally = $this->trials->tally($way, $tries, $seed);
             $key = ($way->choice->ball->value ?? 0).$way->choice?->pocket->value.(null === $way->choice?->direction ? '' : 'i');
-            if ($tally->made > 0 && (!isset($best[$key]) || $tally->mean() > $best[$key][1]->mean())) {
+            if ($tally->made > 0 && (!isset($best[$key]) || $this->trials->rank($tally) > $this->trials->rank($best[$key][1]))) {
                 $best[$key] = [$way, $tally];
             }
         }
         $list = array_values($best);
-        usort($list, static fn (array $a, array $b): int => $b[1]->mean() <=> $a[1]->mean());
+        usort($list, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
 
         return $list;
     }

@@ -16,8 +16,9 @@ use ZigLane\Core\Shot\ShotSolver;
  */
 final readonly class Duellist
 {
-    /** Tries of each way. */
+    /** Tries of each way, and again of the best of either kind. */
     private const TRIES = 24;
+    private const AGAIN = 40;
     /** A pot that is surer than this is played without thinking of a safety, and below the other one banks and kicks are thought of. */
     private const SURE = 0.85;
     private const HARD = 0.35;
@@ -36,7 +37,6 @@ final readonly class Duellist
         private ShotSolver $solver,
         private int $player,
         private bool $playsSafe = true,
-        private Effort $effort = Effort::Quick,
     ) {
         $this->chooser = new ThreeAhead($rack->withPlayer($value->players[$player]), $solver, grid: PositionValue::GRID, isQuick: true);
         $this->places = new HandPlaces($rack, $solver, $value->players[$player]);
@@ -52,12 +52,12 @@ final readonly class Duellist
             $look = $situation->isInHand() ? 1.0 : $this->value->look($situation)->pot;
             foreach ($attack->quick($this->chooser, $look < self::HARD, $place) as $way) {
                 $tried = [$way, $trials->tally($way, self::TRIES, $seed)];
-                $best = $this->playsSafe ? self::better($best, $tried) : self::likelier($best, $tried);
+                $best = $this->playsSafe ? self::better($trials, $best, $tried) : self::likelier($best, $tried);
             }
         }
         if ($situation->standing->mayPass && $this->playsSafe) {
             $pass = new Way(WayKind::Pass);
-            $best = self::better($best, [$pass, $trials->tally($pass, 1, $seed)]);
+            $best = self::better($trials, $best, [$pass, $trials->tally($pass, 1, $seed)]);
         }
         $isSure = null !== $best && $best[1]->share($best[1]->made) > self::SURE;
         if ($isSure || (null !== $best && !$this->playsSafe)) {
@@ -71,11 +71,16 @@ final readonly class Duellist
         if (!$this->playsSafe) {
             return $search->surestHit($seed, $place);
         }
-        foreach ($search->find($this->effort, $seed, self::SAFETIES, $place) as [$way]) {
-            $best = self::better($best, [$way, $trials->tally($way, self::TRIES, $seed)]);
+        $safest = null;
+        foreach ($search->find(Effort::Quick, $seed, self::SAFETIES, $place) as [$way]) {
+            $safest = self::better($trials, $safest, [$way, $trials->tally($way, self::TRIES, $seed)]);
         }
 
-        return $best;
+        return null === $best || null === $safest ? $best ?? $safest : self::better(
+            $trials,
+            $this->again($trials, $best, $seed),
+            $this->again($trials, $safest, $seed),
+        );
     }
 
     /** @return list<Spot|null> */
@@ -86,6 +91,19 @@ final readonly class Duellist
         }
 
         return array_column($this->places->of($situation, self::PLACES), 0);
+    }
+
+    /**
+     * The best of its kind, tried anew: what was found by being the luckiest of several would be taken for better than it is, and attacks,
+     * which are all or nothing, the more so.
+     *
+     * @param array{Way, WayTally} $best
+     *
+     * @return array{Way, WayTally}
+     */
+    private function again(WayTrials $trials, array $best, int $seed): array
+    {
+        return [$best[0], $trials->tally($best[0], self::AGAIN, ($seed + 1_000_003) & 0x7FFFFFFF)];
     }
 
     /**
@@ -107,8 +125,8 @@ final readonly class Duellist
      *
      * @return array{Way, WayTally}
      */
-    private static function better(?array $best, array $other): array
+    private static function better(WayTrials $trials, ?array $best, array $other): array
     {
-        return null === $best || $other[1]->mean() > $best[1]->mean() ? $other : $best;
+        return null === $best || $trials->rank($other[1]) > $trials->rank($best[1]) ? $other : $best;
     }
 }

@@ -112,7 +112,8 @@ final class OptionSearch
     {
         $seed = ($this->seed * 7919 + 104_729 * $block + 17) & 0x7FFFFFFF;
         $tally = $this->trials->tally($this->ways()[$way], self::BLOCK, $seed);
-        if ($isDeep) {
+        // The first block is for all ways to be there soon.
+        if ($isDeep && $block > 0) {
             $this->deepen($tally, $this->ways()[$way], $seed);
         }
 
@@ -133,10 +134,10 @@ final class OptionSearch
             $blocks = \count($done[$i] ?? []);
             if (null === $way->strike ? $blocks < 1 : $blocks < 2) {
                 for ($block = $blocks; $block < (null === $way->strike ? 1 : 2); ++$block) {
-                    $due[] = [$block, 0.0, $i];
+                    $due[] = [$block, -1.0e3, $i];
                 }
             } elseif (null !== $way->strike && $blocks < self::BLOCKS && $this->isInTheRunning($i, $done)) {
-                $due[] = [$blocks, -WayTally::sum($done[$i])->mean(), $i];
+                $due[] = [$blocks, -$this->trials->rank(WayTally::sum($done[$i])), $i];
             }
         }
         sort($due);
@@ -144,16 +145,16 @@ final class OptionSearch
         return array_map(static fn (array $one): array => [$one[2], $one[0]], $due);
     }
 
-    /**
-     * @param list<array<int, WayTally>> $done by way and block
-     */
+    /** @param list<array<int, WayTally>> $done by way and block */
     public function options(array $done): Options
     {
         $list = [];
         foreach ($this->ways() as $i => $way) {
-            if ([] !== ($done[$i] ?? [])) {
-                $list[] = new Judged($way, WayTally::sum($done[$i]));
-            }
+            $blocks = $done[$i] ?? [];
+            // In their own order, whoever did them when: sums of floats hang on it.
+            ksort($blocks);
+            // One that was not tried yet stands as it was found.
+            $list[] = [] === $blocks ? $this->first[$i] : new Judged($way, WayTally::sum($blocks));
         }
 
         return $this->listed($list);
@@ -199,7 +200,7 @@ final class OptionSearch
             }
         }
         $found = array_values(array_filter($found));
-        usort($found, static fn (array $a, array $b): int => $b[1]->mean() <=> $a[1]->mean());
+        usort($found, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
 
         return \array_slice($found, 0, self::ATTACKS);
     }
@@ -237,7 +238,7 @@ final class OptionSearch
      */
     private function different(array $found, int $most): array
     {
-        usort($found, static fn (array $a, array $b): int => $b[1]->mean() <=> $a[1]->mean());
+        usort($found, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
         $kept = [];
         foreach ($found as $one) {
             $isNew = true;
@@ -268,7 +269,7 @@ final class OptionSearch
     /** The best way near one, by tries with the same errors (pattern search; Hooke and Jeeves, 1961). */
     private function polished(Way $way): Way
     {
-        $best = $this->trials->tally($way, self::POLISH, $this->seed + 1)->mean();
+        $best = $this->trials->rank($this->trials->tally($way, self::POLISH, $this->seed + 1));
         $size = 1.0;
         for ($round = 0; $round < self::ROUNDS; ++$round) {
             $before = $best;
@@ -277,7 +278,7 @@ final class OptionSearch
                 $near = WayKind::Attack === $way->kind
                     ? (0.0 === 1.0 * $turn ? $this->attack->near($way, 0.0, $faster ** $size, $size * $side, $size * $height) : null)
                     : $this->safety->near($way, $size * $turn, $faster ** $size, $size * $side, $size * $height);
-                $mean = null === $near ? -\INF : $this->trials->tally($near, self::POLISH, $this->seed + 1)->mean();
+                $mean = null === $near ? -\INF : $this->trials->rank($this->trials->tally($near, self::POLISH, $this->seed + 1));
                 if (null !== $near && $mean > $best) {
                     [$way, $best] = [$near, $mean];
                 }
@@ -334,19 +335,19 @@ final class OptionSearch
         $means = [];
         foreach ($this->ways() as $i => $other) {
             if ($isAttack === (WayKind::Attack === $other->kind)) {
-                $means[] = WayTally::sum($done[$i] ?? [])->mean();
+                $means[] = $this->trials->rank(WayTally::sum($done[$i] ?? []));
             }
         }
         rsort($means);
         $sum = WayTally::sum($done[$way]);
 
-        return $sum->mean() + $sum->error() >= ($means[self::SHOWN - 1] ?? -\INF);
+        return $this->trials->rank($sum) + $sum->error() >= ($means[self::SHOWN - 1] ?? -\INF);
     }
 
     /** @param list<Judged> $list */
     private function listed(array $list): Options
     {
-        usort($list, static fn (Judged $a, Judged $b): int => $b->tally->mean() <=> $a->tally->mean());
+        usort($list, fn (Judged $a, Judged $b): int => $this->trials->rank($b->tally) <=> $this->trials->rank($a->tally));
         $shown = $counts = [];
         foreach ($list as $judged) {
             $kind = WayKind::Attack === $judged->way->kind ? 'attack' : (WayKind::Safety === $judged->way->kind ? 'safety' : 'other');

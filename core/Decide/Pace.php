@@ -32,62 +32,62 @@ final readonly class Pace
      */
     public const FITTED = [
         'eight-ball' => [
-            'fresh' => [-1.038, 0.896, 3.152],
-            'safe' => [-2.269, 0.424, 3.142],
-            'hand' => [1.871, 1.289, 2.254],
-            'later' => [-1.032, 0.738, 4.359],
-            'foul' => [-1.521, -0.326, -0.724],
-            'tight' => [1.125, -0.035, -1.706],
-            'on' => [-0.791, 0.408, -0.163, 0.734, -1.879, -1.280],
-            'foulFrom' => [-1.785, -0.438, -0.461, 0.267, -0.273, 2.214],
-            'tightFrom' => [0.002, -0.232, 0.536, -0.166, 2.345, 1.385],
+            'fresh' => [-0.982, 0.929, 2.583],
+            'safe' => [-2.201, 0.420, 3.023],
+            'hand' => [1.790, 1.078, 1.376],
+            'later' => [-1.132, 0.726, 4.494],
+            'foul' => [-1.506, -0.311, -1.321],
+            'tight' => [1.249, -0.040, -1.773],
+            'on' => [-0.789, 0.398, -0.239, 0.721, -1.745, -1.186],
+            'foulFrom' => [-1.642, -0.431, -1.506, 0.330, -0.511, 2.511],
+            'tightFrom' => [0.089, -0.214, 0.592, -0.163, 2.352, 0.726],
         ],
         'nine-ball' => [
-            'fresh' => [-0.089, 0.534, -1.581],
-            'safe' => [-1.537, 0.270, -0.166],
-            'hand' => [1.882, 1.171, -1.538],
-            'later' => [0.199, 0.650, -1.923],
-            'foul' => [-2.073, -0.366, 1.072],
-            'tight' => [1.215, -0.079, 1.123],
-            'on' => [-0.626, 0.314, -0.864, 0.789, -1.186, -1.010],
-            'foulFrom' => [-2.080, -0.525, 0.567, 0.412, -0.249, 1.811],
-            'tightFrom' => [0.439, -0.415, 1.084, -0.274, 2.632, 0.221],
+            'fresh' => [-0.258, 0.567, -1.628],
+            'safe' => [-1.663, 0.209, -0.625],
+            'hand' => [2.781, 2.207, -0.595],
+            'later' => [-0.230, 0.688, -0.720],
+            'foul' => [-2.059, -0.376, 1.149],
+            'tight' => [1.307, -0.092, 0.430],
+            'on' => [-0.687, 0.334, -1.255, 0.761, -1.586, -0.875],
+            'foulFrom' => [-2.042, -0.557, 0.499, 0.465, -0.204, 1.705],
+            'tightFrom' => [0.414, -0.450, 0.779, -0.364, 2.733, 0.036],
         ],
         'ten-ball' => [
-            'fresh' => [-0.375, 0.659, -2.199],
-            'safe' => [-2.038, 0.284, -0.996],
-            'hand' => [1.910, 1.103, -2.700],
-            'later' => [0.372, 0.666, -3.341],
-            'foul' => [-2.272, -0.398, 1.191],
-            'tight' => [1.108, 0.013, 2.157],
-            'on' => [-0.669, 0.473, -2.112, 0.758, -1.962, -1.754],
-            'foulFrom' => [-2.263, -0.505, 0.729, 0.295, -0.295, 1.761],
-            'tightFrom' => [0.246, -0.338, 2.116, -0.160, 2.530, 0.127],
+            'fresh' => [-0.407, 0.660, -1.907],
+            'safe' => [-1.901, 0.334, -1.724],
+            'hand' => [1.733, 0.885, -3.016],
+            'later' => [0.374, 0.665, -3.729],
+            'foul' => [-2.378, -0.383, 1.386],
+            'tight' => [0.956, -0.002, 2.886],
+            'on' => [-0.524, 0.494, -2.623, 0.770, -1.911, -1.721],
+            'foulFrom' => [-2.372, -0.497, 0.865, 0.285, -0.195, 1.683],
+            'tightFrom' => [-0.095, -0.421, 3.106, -0.122, 2.839, 0.175],
         ],
         'straight-pool' => [
-            'fresh' => [-0.071, 0.766, 1.482],
-            'safe' => [-1.470, 0.073, 1.270],
-            'hand' => [-1.502, 0.515, 1.016],
-            'later' => [-0.980, 0.631, 4.161],
-            'foul' => [-1.972, -0.374, 0.900],
-            'tight' => [-0.831, -0.043, 0.289],
-            'on' => [-1.349, 0.169, 2.217, 0.599, -0.803, 0.000],
-            'foulFrom' => [-2.081, -0.733, 0.595, 0.378, -1.091, 0.000],
-            'tightFrom' => [-1.449, 0.231, 1.059, -0.590, 2.231, 0.000],
+            'fresh' => [-0.030, 0.785, 1.338],
+            'safe' => [-1.571, 0.050, 1.885],
+            'hand' => [-1.041, 0.456, 0.096],
+            'later' => [-0.957, 0.645, 3.971],
+            'foul' => [-1.915, -0.320, 0.942],
+            'tight' => [-0.731, -0.031, -0.287],
+            'on' => [-1.317, 0.200, 2.123, 0.569, -1.165, 0.000],
+            'foulFrom' => [-1.976, -0.643, 0.536, 0.362, -1.307, 0.000],
+            'tightFrom' => [-1.520, 0.314, 0.956, -0.679, 2.518, 0.000],
         ],
     ];
 
     /**
      * What the race alone does not know of a position, by game: the logit of its chance to win is stretched and moved by these, for nought,
      * the logit itself, the logit of the easiest pot, nothing that goes straight, no ball on that is seen, the ball in hand, the share of
-     * the own balls that have a free way to a pocket, and of the other's.
+     * the own balls that have a free way to a pocket, and of the other's; then pot, unseen and hand once more by the balls left over 15.
      *
      * @var array<string, list<float>>
      */
     public const CORRECTED = [
-        'eight-ball' => [-2.154, 0.726, -0.034, -0.099, -0.224, -0.006, 0.990, 1.183],
-        'nine-ball' => [-0.221, 0.961, -0.023, 0.000, -0.062, 0.119, 0.078, 0.078],
-        'ten-ball' => [-1.027, 0.968, -0.028, -0.001, -0.242, 0.105, 0.521, 0.521],
+        'eight-ball' => [-2.166, 0.721, -0.047, -0.098, -0.066, 0.420, 0.992, 1.191, 0.052, -1.123, -1.631],
+        'nine-ball' => [-1.096, 0.958, -0.029, 0.009, -0.484, 0.148, 0.537, 0.537, 0.014, 0.854, -0.108],
+        'ten-ball' => [-1.096, 0.958, -0.029, 0.009, -0.484, 0.148, 0.537, 0.537, 0.014, 0.854, -0.108],
     ];
 
     /** Chances of pots nearer to nought and one than this make no difference. */
@@ -127,8 +127,8 @@ final readonly class Pace
     /**
      * On the average of a kind of visit.
      *
-     * @param string $what "fresh", "safe": a visit after the other's miss, or after his safety, goes on with its first shot; "hand": one with
-     *                     the ball in hand; "later": with a later shot; "foul", "tight": what does not go on is a foul; is else a safety
+     * @param string $what "fresh", "safe": a visit after the other's miss, or after his safety, goes on with its first shot; "hand": one
+     *                     with the ball in hand; "later": with a later shot; "foul", "tight": what does not go on is a foul, or a safety
      * @param int    $left balls to make
      *
      * @return float chance, 0 to 1
@@ -162,19 +162,24 @@ final readonly class Pace
     }
 
     /** @return list<float> */
-    public static function corrections(Look $look, float $ownOpen, float $otherOpen): array
+    public static function corrections(Look $look, int $left, float $ownOpen, float $otherOpen): array
     {
         $isPot = $look->pot > 0.0 && !$look->isInHand;
+        $pot = $isPot ? self::logit($look->pot) : 0.0;
+        $many = $left / 15;
 
         return [
             1.0,
             self::logit($look->win),
-            $isPot ? self::logit($look->pot) : 0.0,
+            $pot,
             $isPot || $look->isInHand ? 0.0 : 1.0,
             $look->sees ? 0.0 : 1.0,
             $look->isInHand ? 1.0 : 0.0,
             $ownOpen,
             $otherOpen,
+            $many * $pot,
+            $look->sees ? 0.0 : $many,
+            $look->isInHand ? $many : 0.0,
         ];
     }
 

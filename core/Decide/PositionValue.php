@@ -11,6 +11,8 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Rules\Standing;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Equipment;
@@ -35,11 +37,13 @@ final class PositionValue
     private readonly array $leaves;
 
     private readonly Equipment $equipment;
+    private readonly RuleOptions $rules;
 
     /** @param array{ExecutionErrors, ExecutionErrors} $players */
     public function __construct(Rack $rack, public readonly array $players, ShotSolver $solver)
     {
         $this->equipment = $rack->equipment;
+        $this->rules = $rack->rules;
         $this->sight = new Sight($rack->equipment->balls);
         $this->open = new OpenBalls($rack->equipment);
         $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, self::GRID);
@@ -73,7 +77,8 @@ final class PositionValue
         }
         $pot = $this->leaves[$shooter]->easiest($situation->layout, $situation->shootable());
         $sees = $pot > 0.0 || $this->sees($situation);
-        $look = $this->corrected($situation, new Look($this->race->from($shooter, $own, $other, $pot, $sees), $pot, $sees, false));
+        $win = $this->race->from($shooter, $own, $other, $pot, $sees, $this->isThird($situation));
+        $look = $this->corrected($situation, new Look($win, $pot, $sees, false));
         if (!$situation->standing->mayPass) {
             return $look;
         }
@@ -101,11 +106,19 @@ final class PositionValue
             return $look;
         }
         $sum = 0.0;
-        foreach (Pace::corrections($look, ...$this->open->shares($situation)) as $i => $feature) {
+        foreach (Pace::corrections($look, $situation->left()[0], ...$this->open->shares($situation)) as $i => $feature) {
             $sum += Pace::CORRECTED[$situation->game->value][$i] * $feature;
         }
 
         return new Look(1 / (1 + exp(-$sum)), $look->pot, $look->sees, $look->isInHand);
+    }
+
+    /** Whether a foul of the shooter would be his third in a row, and counts as one. */
+    private function isThird(Situation $situation): bool
+    {
+        return Game::EightBall !== $situation->game
+            && Standing::FOULS_IN_A_ROW - 1 === $situation->standing->fouls
+            && !$this->rules->noThirdFoul;
     }
 
     private function sees(Situation $situation): bool

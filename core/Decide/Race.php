@@ -16,6 +16,8 @@ use ZigLane\Core\Rules\Game;
 final class Race
 {
     private const MOST = 15;
+    /** What a third foul in a row costs in straight pool besides the one. */
+    private const SERIES = 15.0;
     private const ROUNDS = 40;
     private const WHATS = ['fresh', 'safe', 'hand', 'later'];
 
@@ -59,10 +61,11 @@ final class Race
     /**
      * One who comes to a position of which his easiest pot is known.
      *
-     * @param float $pot  its chance, 0 if nothing goes straight
-     * @param bool  $sees any of a ball on
+     * @param float $pot     its chance, 0 if nothing goes straight
+     * @param bool  $sees    any of a ball on
+     * @param bool  $isThird whether a foul now is the third in a row: it loses the rack, or in straight pool fifteen more
      */
-    public function from(int $shooter, int $own, int $other, float $pot, bool $sees): float
+    public function from(int $shooter, int $own, int $other, float $pot, bool $sees, bool $isThird = false): float
     {
         if ($own < 1) {
             return $this->isPool() ? 0.0 : 1.0;
@@ -76,6 +79,7 @@ final class Race
             $shooter,
             min($own, self::MOST),
             min($other, self::MOST),
+            $isThird,
         );
     }
 
@@ -97,9 +101,15 @@ final class Race
     }
 
     /** A shot that goes on with a chance, or else is a foul, or else a safety or a miss. */
-    private function step(float $goesOn, float $foul, float $tight, int $shooter, int $own, int $other): float
+    private function step(float $goesOn, float $foul, float $tight, int $shooter, int $own, int $other, bool $isThird = false): float
     {
-        $passed = $foul * ($this->value('hand', 1 - $shooter, $other, $own) + ($this->isPool() ? 1.0 : 0.0))
+        // To the other.
+        $fouled = match (true) {
+            $this->isPool() => $this->value('hand', 1 - $shooter, $other, $own) + 1.0 + ($isThird ? self::SERIES : 0.0),
+            $isThird => 1.0,
+            default => $this->value('hand', 1 - $shooter, $other, $own),
+        };
+        $passed = $foul * $fouled
             + (1 - $foul) * $tight * $this->value('safe', 1 - $shooter, $other, $own)
             + (1 - $foul) * (1 - $tight) * $this->value('fresh', 1 - $shooter, $other, $own);
 

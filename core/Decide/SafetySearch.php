@@ -76,7 +76,7 @@ final readonly class SafetySearch
             $ready = $this->ready($layout, $way, $ending);
             $tried[] = [$ready, $this->trials->tally($ready, $effort->tries(), $seed), $ending];
         }
-        usort($tried, static fn (array $a, array $b): int => $b[1]->mean() <=> $a[1]->mean());
+        usort($tried, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
 
         return array_map(
             static fn (array $one): array => [$one[0], $one[1]],

@@ -64,6 +64,12 @@ final class WayTally
         return $this->worth / max(1, $this->tries) + (0 === $this->deeper ? 0.0 : $this->change / $this->deeper);
     }
 
+    /** Share of the tries that keep the table: a good next shot, or an opponent who has no easy one. */
+    public function kept(): float
+    {
+        return ($this->position + $this->turns - $this->soldOut) / max(1, $this->tries);
+    }
+
     /** @return array{float, float} what it is worth where it is made, and where it is missed; both as the deeper tries move the mean */
     public function madeAndMissed(): array
     {

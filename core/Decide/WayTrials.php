@@ -24,6 +24,9 @@ final class WayTrials
 {
     /** A pot from which an opponent is taken to have been given the table. */
     public const EASY = 0.75;
+    /** What keeping the table counts at the most in the order of ways, as a chance to win, and in balls. */
+    private const KEPT = 0.02;
+    private const KEPT_BALLS = 0.2;
 
     private readonly Referee $referee;
 
@@ -37,6 +40,15 @@ final class WayTrials
         private readonly ShotSolver $solver,
     ) {
         $this->referee = Referee::of($rack);
+    }
+
+    /**
+     * By what ways are ranked: their worth, and where that is about the same, how often they keep the table. With many balls left the race
+     * says next to nothing of one shot, and a player still wants the opponent away from an easy one.
+     */
+    public function rank(WayTally $tally): float
+    {
+        return $tally->mean() + (Game::StraightPool === $this->situation->game ? self::KEPT_BALLS : self::KEPT) * $tally->kept();
     }
 
     /** @param int $seed the same for ways that are compared: they meet the same errors */

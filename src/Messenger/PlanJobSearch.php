@@ -80,9 +80,15 @@ final readonly class PlanJobSearch implements JobSearch
      */
     private static function tallies(array $done): array
     {
-        return array_map(static fn (array $blocks): array => array_map(static function (array $numbers): Tally {
-            /* @var Numbers $numbers as this class wrote them */
-            return Tally::fromArray($numbers);
-        }, $blocks), $done);
+        return array_map(static fn (array $blocks): array => array_map(self::tally(...), $blocks), $done);
+    }
+
+    /** @param array<mixed> $written by `block` */
+    private static function tally(array $written): Tally
+    {
+        /** @var Numbers $numbers */
+        $numbers = $written;
+
+        return Tally::fromArray($numbers);
     }
 }

@@ -147,6 +147,50 @@ final class ConsoleTest extends TestCase
         );
     }
 
+    public function testOptionsAreListedTheBestFirstInTheTimeAsked(): void
+    {
+        $rack = '{"format": "zig-lane/rack", "version": 1, "game": "eight-ball", "group": "solids",
+            "layoutDiamonds": {"cue": [2.2, 1.1], "3": [4.9, 3.35], "8": [7.1, 1.0], "9": [4.3, 0.5]}}';
+        $start = microtime(true);
+        [$code, $output, $errors] = self::console('lane:options - --seconds 2 --opponent club', $rack);
+
+        self::assertSame([0, ''], [$code, $errors]);
+        self::assertLessThan(12.0, microtime(true) - $start);
+        $document = json_decode($output, true);
+        self::assertIsArray($document);
+        self::assertSame(['zig-lane/options', 1], [$document['format'], $document['version']]);
+        self::assertIsArray($document['options']);
+        $kinds = array_column($document['options'], 'kind');
+        self::assertContains('attack', $kinds);
+        self::assertContains('safety', $kinds);
+        [$code, $output, $errors] = self::console('lane:options - --opponent champion', $rack);
+        self::assertSame([2, ''], [$code, $output]);
+        self::assertSame("opponent: found \"champion\"; beginner, club player, strong player, expert are allowed\n", $errors);
+    }
+
+    public function testAFinishedRackHasNoOptionsAndASentenceSaysSo(): void
+    {
+        $rack = '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layoutDiamonds": {"cue": [2.2, 1.1]}}';
+        [$code, $output, $errors] = self::console('lane:options -', $rack);
+
+        self::assertSame([1, ''], [$code, $output]);
+        self::assertStringContainsString('The 9 decides this game', $errors);
+    }
+
+    public function testADuelCountsItsRacks(): void
+    {
+        $rack = '{"format": "zig-lane/rack", "version": 1, "game": "nine-ball", "layoutDiamonds": {"cue": [2.2, 1.1], "9": [6.1, 2.4]}}';
+        [$code, $output, $errors] = self::console('lane:duel - --games 4 --a safeties --b no-safeties', $rack);
+
+        self::assertSame([0, ''], [$code, $errors]);
+        $document = json_decode($output, true);
+        self::assertIsArray($document);
+        self::assertSame(['zig-lane/duel', 4], [$document['format'], $document['games']]);
+        self::assertIsArray($document['interval']);
+        self::assertGreaterThanOrEqual($document['interval'][0], $document['share']);
+        self::assertSame([2, ''], \array_slice(self::console('lane:duel - --a bold', $rack), 0, 2));
+    }
+
     /** @return array{int, string, string} exit code, output, errors */
     private static function console(string $arguments, string $input = ''): array
     {

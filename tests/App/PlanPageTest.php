@@ -122,11 +122,11 @@ final class PlanPageTest extends AppTestCase
         $replays = new Tally();
         $replays->tries = 20;
         $replays->finished = 3;
-        $jobs->finish($job, 0, 0, $replays);
+        $jobs->finish($job, 0, 0, $replays->toArray());
         $other = new Tally();
         $other->tries = 20;
-        $jobs->finish($job, 0, 0, $other);
-        self::assertEquals([[0 => $replays]], $jobs->done($job, 1));
+        $jobs->finish($job, 0, 0, $other->toArray());
+        self::assertEquals([[0 => $replays->toArray()]], $jobs->done($job, 1));
         self::assertSame(1, $this->job($sheet)->getDoneBlocks());
         self::assertFalse($jobs->take($job, 0, 0));
         self::assertTrue($jobs->mayWrite($job));

@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use Doctrine\DBAL\Connection;
+use ZigLane\App\Entity\JobKind;
+use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Entity\PlanState;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Message\WorkOnPlan;
+use ZigLane\App\Messenger\WorkOnPlanHandler;
+use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\Core\Decide\WayKind;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Rules\Game;
+
+/** Go for it or play safe: asked for, worked out, looked at, taken over. */
+final class OptionsPageTest extends AppTestCase
+{
+    private const SPOTS = [0 => [0.7, 0.35], 3 => [1.56, 1.06], 9 => [1.37, 0.16]];
+
+    public function testAPositionIsWeighedAndItsOptionsStandInOrder(): void
+    {
+        $sheet = $this->weighed();
+        $crawler = $this->client->request('GET', $this->path($sheet));
+
+        self::assertResponseIsSuccessful();
+        self::assertSelectorExists('[data-break-even]');
+        $wins = $crawler->filter('.option-win b')->each(static fn ($node): int => (int) $node->text());
+        self::assertNotSame([], $wins);
+        self::assertSelectorExists('.option.is-attack');
+        self::assertSelectorExists('.option.is-safety');
+        self::assertSelectorTextContains('.side', 'against the errors of an expert');
+        self::assertGreaterThan(10, $crawler->filter('.try-end')->count());
+        $crawler = $this->client->request('GET', $this->path($sheet, '/board').'?option=1');
+        self::assertResponseIsSuccessful();
+        self::assertSame('true', $crawler->filter('.option')->eq(1)->attr('aria-current'));
+    }
+
+    public function testAnOptionIsTakenIntoThePlanAndASafetyStaysOne(): void
+    {
+        $sheet = $this->weighed();
+        $number = $this->numberOf($sheet, WayKind::Safety);
+        $this->client->request('GET', $this->path($sheet).'?option='.$number);
+        $this->client->submitForm('Take it into the plan');
+        self::assertResponseRedirects("/sheets/{$sheet->getId()}/plan");
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('#leg', 'safety off the 3');
+        $shot = $this->reloaded($sheet)->getShot();
+        self::assertTrue($shot?->isSafety);
+        self::assertNotNull($shot->direction);
+    }
+
+    public function testAnOptionIsTriedTenTimes(): void
+    {
+        $sheet = $this->weighed();
+        $this->client->request('GET', $this->path($sheet).'?option='.$this->numberOf($sheet, WayKind::Attack));
+        $this->client->submitForm('Try it ten times');
+        self::assertResponseRedirects("/sheets/{$sheet->getId()}/tries");
+        $this->client->followRedirect();
+        $this->client->submitForm('Try it ten times', ['guess' => '70']);
+        $this->client->followRedirect();
+        $this->client->submitForm('Made');
+        $this->client->request('GET', $this->path($sheet).'?option='.$this->numberOf($sheet, WayKind::Attack));
+        self::assertSelectorTextContains('.own-tries', '1 made of 1');
+    }
+
+    public function testAFinishedRackIsRefusedInASentence(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), [0 => [0.7, 0.35], 3 => [1.56, 1.06]], Game::NineBall);
+        $this->ask($sheet);
+        $this->work($sheet);
+        $this->client->request('GET', $this->path($sheet));
+        self::assertSelectorTextContains('[role=alert]', 'The 9 decides this game and is not on the table');
+        self::assertSame(PlanState::Nothing, $this->job($sheet)->getState());
+    }
+
+    public function testAnOptionThatIsNotThereIsRefused(): void
+    {
+        $sheet = $this->weighed();
+        $this->client->request('GET', $this->path($sheet));
+        $token = $this->client->getCrawler()->filter('.this-option input[name=_token]')->attr('value');
+        $none = ['_token' => $token, 'option' => 99, 'version' => $sheet->getVersion()];
+        $this->client->request('POST', $this->path($sheet, '/take'), $none);
+        self::assertResponseStatusCodeSame(422);
+        $this->client->request('POST', $this->path($sheet, '/take'), ['option' => 0, 'version' => $sheet->getVersion()]);
+        self::assertGreaterThanOrEqual(400, $this->client->getResponse()->getStatusCode());
+    }
+
+    public function testAnotherPlayerSeesNothingOfIt(): void
+    {
+        $sheet = $this->weighed();
+        $this->signedIn('Ola');
+        foreach (['', '/board', '/progress'] as $part) {
+            $this->client->request('GET', $this->path($sheet, $part));
+            self::assertResponseStatusCodeSame(404);
+        }
+        $this->client->request('POST', $this->path($sheet));
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testAPlanAndOptionsOfASheetDoNotEndEachOther(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS, Game::NineBall);
+        $this->ask($sheet);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/run-out");
+        self::assertSelectorNotExists('progress');
+        self::assertNull($this->jobs()->latestOf($this->reloaded($sheet)));
+        self::assertSame(PlanState::Waiting, $this->job($sheet)->getState());
+    }
+
+    public function testARackAtTheTableIsWeighedFromWhereTheBallsLie(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS, Game::NineBall);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/table");
+        $this->client->submitForm('Shoot this rack');
+        $this->client->followRedirect();
+        $path = str_replace('/shoot', '/options', $this->client->getRequest()->getPathInfo());
+        $this->client->request('GET', $path);
+        self::assertResponseIsSuccessful();
+        $this->client->submitForm('Weigh this position');
+        self::assertResponseRedirects($path);
+        $this->client->followRedirect();
+        self::assertSelectorExists('#weighing progress');
+    }
+
+    private function weighed(): RackSheet
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS, Game::NineBall);
+        $this->ask($sheet);
+        $this->work($sheet);
+        self::assertSame(PlanState::Done, $this->job($sheet)->getState());
+        self::assertEquals(new ExecutionErrors(...ExecutionErrors::PRESETS['expert']), $this->job($sheet)->getOpponent());
+
+        return $sheet;
+    }
+
+    private function ask(RackSheet $sheet): void
+    {
+        $this->client->request('GET', $this->path($sheet));
+        $this->client->submitForm('Weigh this position', ['opponent' => 'expert']);
+        self::assertResponseRedirects($this->path($sheet));
+    }
+
+    /** A short time: the list is what counts here, not how good it is. */
+    private function work(RackSheet $sheet): void
+    {
+        $job = $this->job($sheet);
+        $connection = static::getContainer()->get(Connection::class);
+        $connection->executeStatement('UPDATE plan_job SET seconds = 1 WHERE id = ?', [$job->getId()->toBinary()]);
+        static::getContainer()->get(WorkOnPlanHandler::class)(
+            new WorkOnPlan((string) $job->getId(), (string) $sheet->getOwner()->getId()),
+        );
+        $connection->executeStatement('DELETE FROM work_queue WHERE party = ?', [(string) $sheet->getOwner()->getId()]);
+    }
+
+    private function numberOf(RackSheet $sheet, WayKind $kind): int
+    {
+        foreach ($this->job($sheet)->getOptions()->options->list ?? [] as $i => $judged) {
+            if ($kind === $judged->way->kind) {
+                return $i;
+            }
+        }
+        self::fail('There is no such option.');
+    }
+
+    private function job(RackSheet $sheet): PlanJob
+    {
+        $job = $this->jobs()->latestOf($this->reloaded($sheet), JobKind::Options);
+        self::assertNotNull($job);
+
+        return $job;
+    }
+
+    private function jobs(): PlanJobRepository
+    {
+        return static::getContainer()->get(PlanJobRepository::class);
+    }
+
+    private function path(RackSheet $sheet, string $part = ''): string
+    {
+        return "/sheets/{$sheet->getId()}/options$part";
+    }
+}
