@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Position\Angle;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Table\Pocket;
@@ -45,6 +46,24 @@ final readonly class ShotChoice
         if (Ball::Cue === $ball) {
             throw new \InvalidArgumentException('The cue ball is not an object ball.');
         }
+    }
+
+    /**
+     * Whether another shot is this one to a player: the same call, and a stroke that differs by less than he could tell (a fifth of a
+     * degree of the cue, a tenth of the speed and of the radius); one that is aimed at the pocket differs only by its stroke.
+     */
+    public function isAbout(self $other): bool
+    {
+        $turn = null === $this->direction || null === $other->direction ? 0.0 : abs(Angle::wrapped($this->direction - $other->direction));
+
+        return $this->ball === $other->ball
+            && $this->isSafety === $other->isSafety
+            && ($this->isSafety || $this->pocket === $other->pocket)
+            && (null === $this->direction) === (null === $other->direction)
+            && rad2deg($turn) < 0.2
+            && abs($this->stroke->speed / $other->stroke->speed - 1) < 0.1
+            && abs($this->stroke->tip->side - $other->stroke->tip->side) < 0.1
+            && abs($this->stroke->tip->height - $other->stroke->tip->height) < 0.1;
     }
 
     /** The same call with another stroke. */

@@ -16,8 +16,11 @@ use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\LogFitJob;
+use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Log\LogImport;
+use ZigLane\App\Log\TriesEditor;
+use ZigLane\App\Log\TryResult;
 use ZigLane\App\Message\CostRack;
 use ZigLane\App\Message\FitLog;
 use ZigLane\App\Repository\AccountRepository;
@@ -37,6 +40,7 @@ final class DemoCommand extends Command
         private readonly SheetEditor $editor,
         private readonly Planner $planner,
         private readonly LogImport $import,
+        private readonly TriesEditor $tries,
         private readonly MessageBusInterface $bus,
         private readonly ClockInterface $clock,
         private readonly bool $demo,
@@ -69,8 +73,14 @@ final class DemoCommand extends Command
                 $file->shot,
                 $file->later,
             );
+            $tries = preg_replace('/\.rack\.json$/', '.tries.json', $path);
+            if (null !== $tries && is_file($tries)) {
+                $this->tried($sheet, $tries);
+            }
             if (true === $input->getOption('plan')) {
-                $this->planner->ask($sheet, new PlanRequest(), false);
+                null !== $tries && is_file($tries)
+                    ? $this->planner->weigh($sheet, null, false)
+                    : $this->planner->ask($sheet, new PlanRequest(), false);
             }
         }
         $this->import->take($player, LogFile::parse((string) file_get_contents($this->folder.'/player.log.json')));
@@ -80,6 +90,25 @@ final class DemoCommand extends Command
         $output->writeln('The demo player and the demo racks are loaded.');
 
         return Command::SUCCESS;
+    }
+
+    /** Ten tries of each option of a sheet (tools/demo-tries.php). */
+    private function tried(RackSheet $sheet, string $path): void
+    {
+        $sets = json_decode((string) file_get_contents($path), true, 8, \JSON_THROW_ON_ERROR);
+        foreach (\is_array($sets) ? $sets : [] as $set) {
+            if (!\is_array($set) || !\is_array($set['shot'] ?? null) || !\is_array($set['results'] ?? null)) {
+                continue;
+            }
+            $this->editor->keepLegs($sheet, [RackFile::shotFromArray($set['shot'])], $sheet->getVersion());
+            $rack = $this->tries->begin($sheet, Uuid::v7(), null);
+            foreach ($set['results'] as $word) {
+                $result = \is_string($word) ? TryResult::tryFrom($word) : null;
+                if (null !== $result) {
+                    $this->tries->add($rack, Uuid::v7(), $result);
+                }
+            }
+        }
     }
 
     /** His errors are found in his log, and what the shots of his last rack cost, so that these pages show something true. */

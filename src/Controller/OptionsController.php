@@ -24,6 +24,7 @@ use ZigLane\App\Sheet\Planner;
 use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
 
 /** Go for it or play safe: the attacks and safeties of one position by the chance to win, of a sheet or of a rack at the table. */
@@ -156,11 +157,33 @@ final class OptionsController extends AbstractController
         return $view + [
             'sheet' => $sheet,
             'rack' => null,
-            'tries' => $this->tries->all($sheet),
+            'tries_of' => $this->triesOf($view['view'], $sheet),
             'table' => new TableDrawing($sheet->getRack(), HeldScreen::isUpright($request)),
             'is_stale' => null !== $job && $job->isOfAnother($sheet->getRack()->withPlayer($job->getRack()->player)),
             'units' => new ShotUnits($sheet->getRack()->equipment, $sheet->getOwner()->getTipUnit()),
         ];
+    }
+
+    /**
+     * The player's own tries of each option.
+     *
+     * @return array<int, list<array{hits: int, count: int, interval: array{float, float}}>> by the number of the option
+     */
+    private function triesOf(?OptionsView $view, RackSheet $sheet): array
+    {
+        $of = [];
+        foreach ($this->tries->all($sheet) as $one) {
+            foreach ($view->options->list ?? [] as $number => $judged) {
+                $choice = $judged->way->choice;
+                if (null !== $choice && null !== $one['choice'] && $one['count'] > 0 && $choice->isAbout($one['choice'])) {
+                    $counts = $one['counts'];
+                    $hits = $choice->isSafety ? $counts['safe'] : $counts['made'] + $counts['position'];
+                    $of[$number][] = ['hits' => $hits, 'count' => $one['count'], 'interval' => Trials::interval($hits, $one['count'])];
+                }
+            }
+        }
+
+        return $of;
     }
 
     /** @return array<string, mixed> */
@@ -169,14 +192,14 @@ final class OptionsController extends AbstractController
         return $this->view($request, $this->jobAt($rack), 'rack_options', (string) $rack->getId()) + [
             'sheet' => $rack->getSheet(),
             'rack' => $rack,
-            'tries' => [],
+            'tries_of' => [],
             'table' => new TableDrawing($rack->getNow(), HeldScreen::isUpright($request)),
             'is_stale' => false,
             'units' => new ShotUnits($rack->getNow()->equipment, $rack->getOwner()->getTipUnit()),
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return array{view: OptionsView|null, ...<string, mixed>} */
     private function view(Request $request, ?PlanJob $job, string $route, string $id): array
     {
         $view = $drawing = $error = null;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Messenger;
 
 use ZigLane\App\Entity\PlanJob;
+use ZigLane\Core\Decide\SafeEnd;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Plan\PlanSearch;
@@ -69,6 +70,10 @@ final readonly class PlanJobSearch implements JobSearch
     {
         $plans = $this->search->written(self::tallies($done), $isLast ? self::PLANS : 1, $hasTime);
         \assert([] !== $plans);
+        if ($isLast) {
+            // Where a safety is worth more than the pot with which the best plan would go on.
+            $plans[0] = SafeEnd::of($plans[0], $this->search->rack->player);
+        }
 
         return (new PlanFile($plans, $seconds, $this->search->simulated()))->write();
     }

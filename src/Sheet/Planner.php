@@ -98,8 +98,15 @@ final readonly class Planner
         }, false);
     }
 
-    /** The options of the position of a sheet, against another player; null: one like the player himself. */
-    public function weigh(RackSheet $sheet, ?ExecutionErrors $opponent): PlanJob
+    /**
+     * The options of the position of a sheet.
+     *
+     * @param ExecutionErrors|null $opponent  null: one like the player himself
+     * @param bool                 $isBounded whether the account's limits count
+     *
+     * @throws TooManyRequestsHttpException As `ask`
+     */
+    public function weigh(RackSheet $sheet, ?ExecutionErrors $opponent, bool $isBounded = true): PlanJob
     {
         $player = $this->errors->toPlanWith($sheet->getOwner()) ?? $sheet->getRack()->player;
         $rack = $sheet->getRack()->withPlayer($player);
@@ -111,7 +118,7 @@ final readonly class Planner
         return $this->work($job, $sheet->getOwner(), function () use ($sheet): void {
             $this->jobs->endOf($sheet, JobKind::Options);
             $this->jobs->prune($sheet, JobKind::Options);
-        }, true);
+        }, $isBounded);
     }
 
     /** The same of a rack at the table, from where the balls lie now. */

@@ -16,6 +16,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleNotes;
+use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Table\Rail;
 
 /** What templates ask the words for. */
@@ -48,6 +49,13 @@ final readonly class WordsFunctions
     public function spoken(Ball|Rail $ball): string
     {
         return $this->words->spoken($ball);
+    }
+
+    /** Where a shot goes, as short as it can be said: its pocket, or that it is a safety. */
+    #[AsTwigFunction('goal')]
+    public function goal(ShotChoice $choice): string
+    {
+        return $choice->isSafety ? $this->words->said('decide.safe') : $choice->pocket->value;
     }
 
     #[AsTwigFunction('speed_words')]

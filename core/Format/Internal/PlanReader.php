@@ -379,6 +379,7 @@ final readonly class PlanReader
                 new Stroke(Tip::fractions($side, $height), $speed, $elevation),
                 $aside,
                 true === ($leg['byHand'] ?? false) ? deg2rad($direction) : null,
+                true === ($leg['safety'] ?? false),
             );
         } catch (IllegalStroke $e) {
             $reader->because("$path.stroke", $e->fact());

@@ -93,6 +93,7 @@ final class PlanWriter
             ],
             'aside' => 0.0 === $choice->aside ? null : $choice->aside,
             'byHand' => null === $choice->direction ? null : true,
+            'safety' => $choice->isSafety ?: null,
             'lengths' => round($scale->lengths($stroke->speed), 2),
             'tip' => ['clock' => $stroke->tip->clock(), 'tips' => round($stroke->tip->offset() / $rack->equipment->offsetPerTip(), 2)],
             'cushions' => array_map(
