@@ -167,6 +167,10 @@ final readonly class AttackSearch
         $ways = [];
         foreach ($search->windows($layout, $this->situation->on(), $this->situation->shootable(), $count, $isFirm) as $choice) {
             try {
+                // What is made straight is among the straight pots.
+                if ($isFirm && null === IndirectSearch::wayOf($this->solver->solve($layout, $choice))) {
+                    continue;
+                }
                 $ways[] = $this->way($layout, $this->solver->aimed($layout, $choice), $place);
             } catch (CoreError) {
                 continue;

@@ -49,21 +49,26 @@ final readonly class ShotChoice
     }
 
     /**
-     * Whether another shot is this one to a player: the same call, and a stroke that differs by less than he could tell (a fifth of a
-     * degree of the cue, a tenth of the speed and of the radius); one that is aimed at the pocket differs only by its stroke.
+     * Whether another shot is this one to a player: the same pot aimed at its pocket, whatever the stroke; or one aimed by hand at the same
+     * ball whose stroke he could not tell from this (a degree of the cue, a fifth of the speed, a quarter of the radius).
      */
     public function isAbout(self $other): bool
     {
-        $turn = null === $this->direction || null === $other->direction ? 0.0 : abs(Angle::wrapped($this->direction - $other->direction));
+        if (
+            $this->ball !== $other->ball
+            || $this->isSafety !== $other->isSafety
+            || (null === $this->direction) !== (null === $other->direction)
+            || (!$this->isSafety && $this->pocket !== $other->pocket)
+        ) {
+            return false;
+        }
 
-        return $this->ball === $other->ball
-            && $this->isSafety === $other->isSafety
-            && ($this->isSafety || $this->pocket === $other->pocket)
-            && (null === $this->direction) === (null === $other->direction)
-            && rad2deg($turn) < 0.2
-            && abs($this->stroke->speed / $other->stroke->speed - 1) < 0.1
-            && abs($this->stroke->tip->side - $other->stroke->tip->side) < 0.1
-            && abs($this->stroke->tip->height - $other->stroke->tip->height) < 0.1;
+        return null === $this->direction || null === $other->direction || (
+            rad2deg(abs(Angle::wrapped($this->direction - $other->direction))) < 1.0
+            && abs($this->stroke->speed / $other->stroke->speed - 1) < 0.2
+            && abs($this->stroke->tip->side - $other->stroke->tip->side) < 0.25
+            && abs($this->stroke->tip->height - $other->stroke->tip->height) < 0.25
+        );
     }
 
     /** The same call with another stroke. */

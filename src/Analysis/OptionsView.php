@@ -12,6 +12,8 @@ use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\OptionsFile;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\IndirectKind;
+use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 
@@ -33,13 +35,13 @@ final readonly class OptionsView
         $this->options = $file->options;
         $this->number = max(0, min($number, \count($this->options->list) - 1));
         $this->chosen = $this->options->list[$this->number];
-        $this->shot = $this->solved();
+        $this->shot = $this->solved($this->chosen);
     }
 
-    /** The rack with the cue ball where the chosen option puts it. */
-    public function rack(): Rack
+    /** The rack with the cue ball where an option puts it; null: the chosen one. */
+    public function rack(?Judged $judged = null): Rack
     {
-        $place = $this->chosen->way->place;
+        $place = ($judged ?? $this->chosen)->way->place;
 
         return null === $place ? $this->options->rack : $this->options->rack->withBall(Ball::Cue, $place);
     }
@@ -82,11 +84,22 @@ final readonly class OptionsView
             && $judged->tally->interval()[1] >= $this->options->list[0]->tally->interval()[0];
     }
 
-    private function solved(): ?SolvedShot
+    /** How a pot goes that is not straight; null of one that is, or of no pot. */
+    public function indirect(Judged $judged): ?IndirectKind
     {
-        $choice = $this->chosen->way->choice;
+        $choice = $judged->way->choice;
+        $shot = null === $choice?->direction || $choice->isSafety ? null : $this->solved($judged);
+
+        return null === $shot ? null : IndirectSearch::wayOf($shot)?->kind;
+    }
+
+    private function solved(Judged $judged): ?SolvedShot
+    {
+        $choice = $judged->way->choice;
         try {
-            return null === $choice ? null : (new ShotSolver($this->options->rack->equipment))->solve($this->rack()->layout, $choice);
+            return null === $choice
+                ? null
+                : (new ShotSolver($this->options->rack->equipment))->solve($this->rack($judged)->layout, $choice);
         } catch (CoreError) {
             return null;
         }

@@ -51,7 +51,10 @@ final class ShotAnalysisTest extends AppTestCase
         self::assertMatchesRegularExpression('/pot \d+ %, there \d+ %, clear \d+ %/', $this->text());
         $take = json_decode($this->client->getCrawler()->filter('[data-take]')->attr('data-take') ?? '', true);
         self::assertIsArray($take);
-        self::assertSame(['ball', 'pocket', 'direction', 'elevation', 'clock', 'tips', 'unit', 'lengths', 'aside'], array_keys($take));
+        self::assertSame(
+            ['ball', 'pocket', 'direction', 'elevation', 'clock', 'tips', 'unit', 'lengths', 'aside', 'safety'],
+            array_keys($take),
+        );
     }
 
     /** The zone of the next ball can be landed in as well as a spot. */

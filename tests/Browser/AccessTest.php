@@ -28,7 +28,8 @@ final class AccessTest extends BrowserTestCase
         $pages = [
             '/sheets' => '.sheet', '/sheets?q=nothing' => '.empty', '/sheets/new' => 'form', "$sheet/layout?ball=5" => '.is-selected',
             "$sheet/plan" => '#numbers .odds', "$sheet/run-out" => '[data-runout]', "$sheet/player" => 'form', "$sheet/table" => '#main > *',
-            "$sheet/review" => '#main > *', "$sheet/tries" => '#main > *', '/log' => '.log-page', '/log/records' => 'table', '/numbers' => '#main > *',
+            "$sheet/review" => '#main > *', "$sheet/tries" => '#main > *', "$sheet/options" => '.ask-options',
+            '/log' => '.log-page', '/log/records' => 'table', '/numbers' => '#main > *',
             '/password' => 'form',
         ];
         foreach (['spread', 'zone', 'tips', 'read', 'land'] as $look) {
