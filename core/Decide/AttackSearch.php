@@ -29,13 +29,13 @@ final readonly class AttackSearch
     private const SPEEDS = [0.9, 1.3, 1.8, 2.5, 3.4];
     private const HEIGHTS = [0.4, 0.15, -0.1, -0.4];
     /** Pots that are looked at, strokes of each that are tried, and tries. */
-    private const POTS = 7;
-    private const STROKES = 4;
-    private const TRIES = 12;
+    private const POTS = 6;
+    private const STROKES = 2;
+    private const TRIES = 10;
     private const LEAST = 0.02;
     /** Step of the direction for indirect shots, degrees; how many are tried. */
     private const STEP = 0.5;
-    private const INDIRECT = 8;
+    private const INDIRECT = 6;
     /** In a duel: straight pots tried; step and number of indirect shots. */
     private const QUICK = 3;
     private const QUICK_STEP = 2.0;

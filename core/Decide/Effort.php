@@ -46,13 +46,19 @@ enum Effort
     /** Balls on that are met straight, the nearest first. */
     public function balls(): int
     {
-        return self::Full === $this ? 15 : 4;
+        return self::Full === $this ? 8 : 4;
+    }
+
+    /** Strokes that are valued as they are meant, at the most: of more, every so manyth. */
+    public function valued(): int
+    {
+        return self::Full === $this ? 500 : 300;
     }
 
     /** Ways that are tried with errors, and how often at first. */
     public function tried(): int
     {
-        return self::Full === $this ? 48 : 12;
+        return self::Full === $this ? 24 : 12;
     }
 
     public function tries(): int

@@ -27,6 +27,7 @@ final class PositionValue
 {
     /** Width of the grid on which balls are taken to lie for the chances of pots, metres; pots of which the chance is taken. */
     public const GRID = 0.06;
+    private const ROUGH = 0.127;
     private const LOOKED = 3;
 
     public readonly Race $race;
@@ -39,22 +40,38 @@ final class PositionValue
     private readonly Equipment $equipment;
     private readonly RuleOptions $rules;
 
-    /** @param array{ExecutionErrors, ExecutionErrors} $players */
-    public function __construct(Rack $rack, public readonly array $players, ShotSolver $solver)
-    {
+    private ?self $rough = null;
+
+    /**
+     * @param array{ExecutionErrors, ExecutionErrors} $players
+     * @param Race|null                               $race    of them, where it is known
+     */
+    public function __construct(
+        private readonly Rack $rack,
+        public readonly array $players,
+        private readonly ShotSolver $solver,
+        float $grid = self::GRID,
+        ?Race $race = null,
+    ) {
         $this->equipment = $rack->equipment;
         $this->rules = $rack->rules;
         $this->sight = new Sight($rack->equipment->balls);
         $this->open = new OpenBalls($rack->equipment);
-        $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, self::GRID);
+        $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, $grid);
         $this->leaves = [
             $first,
-            $players[0] == $players[1] ? $first : new Leave($rack->withPlayer($players[1]), $solver, self::LOOKED, self::GRID),
+            $players[0] == $players[1] ? $first : new Leave($rack->withPlayer($players[1]), $solver, self::LOOKED, $grid),
         ];
-        $this->race = new Race($rack->game, [
+        $this->race = $race ?? new Race($rack->game, [
             Pace::of($players[0], $rack->game, $solver),
             Pace::of($players[1], $rack->game, $solver),
         ]);
+    }
+
+    /** The same with balls on a wider grid: where thousands of strokes are looked over as they are meant. */
+    public function roughly(): self
+    {
+        return $this->rough ??= new self($this->rack, $this->players, $this->solver, self::ROUGH, $this->race);
     }
 
     /** @return float to the one who made the shot: what it comes to by the rules, and what it leaves */

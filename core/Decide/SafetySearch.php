@@ -60,7 +60,14 @@ final readonly class SafetySearch
     {
         $layout = $this->situation->placed($place);
         $meant = [];
-        foreach ($this->strikes($layout, $effort, WayKind::PushOut === $kind) as $strike) {
+        $strikes = iterator_to_array($this->strikes($layout, $effort, WayKind::PushOut === $kind), false);
+        // Strokes of one direction are twelve, those of a kick two: a step that has no part with them meets all speeds and heights.
+        $step = 1;
+        while (\count($strikes) / $step > $effort->valued()) {
+            $step += 1 === $step % 6 ? 4 : 2;
+        }
+        for ($i = 0; $i < \count($strikes); $i += $step) {
+            $strike = $strikes[$i];
             $way = new Way($kind, null, $strike, null, $place);
             $played = $this->trials->meant($way);
             // What makes a ball and goes on, as in nine-ball, is an attack.
@@ -140,7 +147,7 @@ final readonly class SafetySearch
         return null === $played ? null : $this->ready($layout, $other, $played[0]);
     }
 
-    /** @return iterable<Strike> */
+    /** @return \Generator<Strike> */
     private function strikes(Layout $layout, Effort $effort, bool $isPush): iterable
     {
         $cue = $layout->spot(Ball::Cue);
@@ -170,7 +177,7 @@ final readonly class SafetySearch
      * @param list<float> $speeds
      * @param list<float> $heights
      *
-     * @return iterable<Strike>
+     * @return \Generator<Strike>
      */
     private function strokes(Layout $layout, float $direction, array $speeds, array $heights): iterable
     {

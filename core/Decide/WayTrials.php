@@ -99,10 +99,10 @@ final class WayTrials
         return [$ending, $this->judge($way, $ending)];
     }
 
-    /** What an ending is worth to the one who plays. */
+    /** What an ending is about worth to the one who plays. */
     public function worth(Ending $ending, Verdict $verdict): float
     {
-        return $this->value->of($this->situation, $ending, $verdict);
+        return $this->value->roughly()->of($this->situation, $ending, $verdict);
     }
 
     /** What it leaves, and to whom; null where the rack is decided. */
