@@ -179,7 +179,7 @@ start_web() {
     mkdir -p "$RUN/php"
     cp /etc/nginx/mime.types /etc/nginx/fastcgi_params "$RUN/"
     { [ "$SERVICE_USER" != root ] || echo "user root;"; fill nginx.conf; } >"$RUN/nginx.conf"
-    for PART in php1 php2; do fill php-fpm.conf >"$RUN/$PART.conf"; done
+    local pool; for pool in php1 php2; do PART=$pool fill php-fpm.conf >"$RUN/$pool.conf"; done
     fill php.ini >"$RUN/php/zig-lane.ini"
     # PHP preloads as root only when told so by name.
     [ "$SERVICE_USER" != root ] || echo "opcache.preload_user = root" >>"$RUN/php/zig-lane.ini"

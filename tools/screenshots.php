@@ -64,7 +64,6 @@ try {
     $picture('shot');
     foreach ([
         'spread' => '&look=spread',
-        'tips' => '&look=tips',
         'zone' => '&look=zone&odds=70&next_pocket=FL',
         'indirect' => '&look=indirect',
         'read' => '&look=read',
@@ -105,6 +104,21 @@ try {
         $see('.plans');
         $picture($name);
     }
+    // The decision, weighed by the workers when the demo was loaded.
+    $browser->get($url.'/sheets');
+    $see('.sheet');
+    foreach ($browser->findElements(WebDriverBy::cssSelector('a.sheet')) as $link) {
+        if (str_contains($link->getText(), 'Go for it')) {
+            $browser->get(str_replace('/layout', '/options', (string) $link->getDomProperty('href')));
+            break;
+        }
+    }
+    $see('.ask-options');
+    $browser->wait(120, 500)->until(
+        static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#weighing progress')),
+    );
+    $see('a.option');
+    $picture('options');
     // The rack at the table, with the plan that was just pictured; the demo player's numbers, and a rack of his log.
     $browser->get($runs['run'][0].'/table');
     $see('.begin .answer')->click();
