@@ -133,9 +133,16 @@ try {
     $see('[data-plot="gains"] canvas');
     $picture('numbers');
     $browser->get($url.'/log');
-    foreach ($browser->findElements(WebDriverBy::cssSelector('.log-table tbody a')) as $link) {
-        $browser->get((string) $link->getDomProperty('href'));
-        break;
+    // The first rack that was shot, and not only tried.
+    $racks = array_map(
+        static fn ($link): string => (string) $link->getDomProperty('href'),
+        $browser->findElements(WebDriverBy::cssSelector('.log-table tbody a')),
+    );
+    foreach ($racks as $rack) {
+        $browser->get($rack);
+        if ([] !== $browser->findElements(WebDriverBy::cssSelector('#review .key-figures'))) {
+            break;
+        }
     }
     $see('#review .key-figures');
     $picture('review');
