@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
-use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\Demands;
@@ -15,11 +14,12 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Shot\GhostBall;
+use ZigLane\Core\Shot\RaisedCue;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Bridge;
-use ZigLane\Core\Stroke\CueClearance;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
@@ -29,11 +29,10 @@ use ZigLane\Core\Table\Pocket;
  * heights of the tip, and the cue is turned once round for kicks; what each leaves as it is meant is valued, and the best are tried with
  * the player's errors. So nothing is looked for by its shape: hooks, distance, splits and two-way hits are found where they are worth most.
  *
- * Cost: some 200 shots of each ball on and 480 kicks; then TRIED ways tried.
+ * Cost: 180 shots of each ball on and 480 kicks, of which at most Effort::valued() are played; then Effort::tried() ways tried.
  */
 final readonly class SafetySearch
 {
-    private const ELEVATION = 2.0;
     private const KICK_SPEEDS = [1.6, 2.6];
     private const KICK_HEIGHT = 0.2;
     /** How near two ways of the same contact are taken for one: distance of the cue ball's ends, metres. */
@@ -134,8 +133,9 @@ final readonly class SafetySearch
             return null;
         }
         $layout = $this->situation->placed($way->place);
-        $near = $this->strike(
+        $near = RaisedCue::strike(
             $layout,
+            $this->rack->equipment,
             $strike->direction + $strike->squirt() + $turn,
             $strike->speed * $faster,
             $strike->side + $side,
@@ -182,42 +182,14 @@ final readonly class SafetySearch
     private function strokes(Layout $layout, float $direction, array $speeds, array $heights): iterable
     {
         foreach ($heights as $height) {
-            $least = $this->least($layout, $direction, $height);
+            $least = RaisedCue::least($layout, $direction, $height, $this->rack->equipment);
             foreach ($speeds as $speed) {
-                $strike = $this->strike($layout, $direction, $speed, 0.0, $height, $least);
+                $strike = RaisedCue::strike($layout, $this->rack->equipment, $direction, $speed, 0.0, $height, $least);
                 if (null !== $strike) {
                     yield $strike;
                 }
             }
         }
-    }
-
-    private function least(Layout $layout, float $direction, float $height): float
-    {
-        return CueClearance::of($layout, $direction, Tip::fractions(0.0, $height), $this->rack->equipment)->least;
-    }
-
-    /**
-     * @param float      $direction of the cue ball, radians
-     * @param float|null $least     degrees by which the cue must be raised; null: found here
-     */
-    private function strike(Layout $layout, float $direction, float $speed, float $side, float $height, ?float $least = null): ?Strike
-    {
-        try {
-            $least ??= $this->least($layout, $direction, $height);
-            $strike = Strike::degrees(
-                rad2deg($direction),
-                $speed,
-                $side,
-                $height,
-                max(self::ELEVATION, ceil($least)),
-                $this->rack->equipment->cue->endMassRatio,
-            );
-        } catch (CoreError) {
-            return null;
-        }
-
-        return 0.0 === $side ? $strike : $strike->withDirection($direction - $strike->squirt());
     }
 
     /**
@@ -299,11 +271,14 @@ final readonly class SafetySearch
         if (null === $ending->first || [] !== $ending->before) {
             return 0.0;
         }
-        $cue = $layout->spot(Ball::Cue);
-        $spot = $layout->spot($ending->first);
-        $aside = $cue->distanceTo($spot) * sin(abs($cue->directionTo($spot) - $strike->direction - $strike->squirt()));
+        $departure = $strike->direction + $strike->squirt();
 
-        return rad2deg(asin(min(1.0, abs($aside) / $this->rack->equipment->balls->diameter())));
+        return GhostBall::byHand(
+            $layout->spot(Ball::Cue),
+            $layout->spot($ending->first),
+            $departure,
+            $this->rack->equipment->balls,
+        )->cutDegrees;
     }
 
     private static function nearest(Spot $spot, Rack $rack): Pocket

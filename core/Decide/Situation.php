@@ -48,14 +48,6 @@ final readonly class Situation
         );
     }
 
-    /** The rack that its shooter comes to, with the player and equipment of another. */
-    public function rack(Rack $like): Rack
-    {
-        return new Rack(
-            $this->game, $this->layout, $like->equipment, $like->player, $this->inHand, $this->group, $like->rules, $this->standing,
-        );
-    }
-
     public function turn(): Turn
     {
         return new Turn($this->group, BallInHand::Kitchen === $this->inHand, $this->standing->fouls);
@@ -83,7 +75,7 @@ final readonly class Situation
             $this->game,
             BallInHand::None === $inHand ? $layout : $layout->without(Ball::Cue),
             $verdict->goesOn ? $this->shooter : 1 - $this->shooter,
-            $verdict->goesOn ? $verdict->group : self::other($verdict->group),
+            $verdict->goesOn ? $verdict->group : $verdict->group?->other(),
             $inHand,
             $verdict->goesOn ? $standing : new Standing($standing->otherFouls, $standing->fouls, false, $verdict->othersChoice),
         );
@@ -92,7 +84,7 @@ final readonly class Situation
     /** The shot given back: the other player comes to the same position, and has to play. */
     public function passed(): self
     {
-        $group = self::other($this->group);
+        $group = $this->group?->other();
 
         return new self($this->game, $this->layout, 1 - $this->shooter, $group, $this->inHand, $this->standing->turned());
     }
@@ -106,11 +98,7 @@ final readonly class Situation
     /** @return list<Ball> that he may shoot at a pocket: on an open table not the 8 */
     public function shootable(): array
     {
-        $on = $this->on();
-
-        return Game::EightBall === $this->game && \count($on) > 1
-            ? array_values(array_filter($on, static fn (Ball $ball): bool => Ball::Eight !== $ball))
-            : $on;
+        return BallsOn::toPot($this->game, $this->layout, $this->group);
     }
 
     /**
@@ -137,15 +125,6 @@ final readonly class Situation
             Group::Solids => [$solids + 1, $stripes + 1],
             Group::Stripes => [$stripes + 1, $solids + 1],
             default => [min($solids, $stripes) + 1, max($solids, $stripes) + 1],
-        };
-    }
-
-    public static function other(?Group $group): ?Group
-    {
-        return match ($group) {
-            Group::Solids => Group::Stripes,
-            Group::Stripes => Group::Solids,
-            default => $group,
         };
     }
 }

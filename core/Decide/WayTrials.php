@@ -202,7 +202,7 @@ final class WayTrials
             $s->game,
             $s->layout->without(Ball::Cue),
             1 - $s->shooter,
-            Situation::other($s->group),
+            $s->group?->other(),
             Game::StraightPool === $s->game ? BallInHand::Kitchen : BallInHand::Anywhere,
             $s->standing->after(true)->turned(),
         );

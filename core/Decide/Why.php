@@ -137,7 +137,7 @@ final readonly class Why
     /** @return list<Ball> that the opponent may meet first */
     private function opponents(Layout $layout): array
     {
-        return (new Situation($this->situation->game, $layout, 1, Situation::other($this->situation->group)))->on();
+        return (new Situation($this->situation->game, $layout, 1, $this->situation->group?->other()))->on();
     }
 
     /** @return list<Fact> */
@@ -147,12 +147,9 @@ final readonly class Why
             return [];
         }
         $cue = $ending->final->spot(Ball::Cue);
-        $table = $this->rack->equipment->table;
-        $radius = $this->rack->equipment->balls->radius;
-        foreach ([
-            [Rail::Head, $cue->x], [Rail::Foot, $table->length - $cue->x], [Rail::Right, $cue->y], [Rail::Left, $table->width() - $cue->y],
-        ] as [$rail, $distance]) {
-            if ($distance - $radius < self::RAIL) {
+        foreach (Rail::cases() as $rail) {
+            $distance = $rail->distance($cue->x, $cue->y, $this->rack->equipment->table);
+            if ($distance - $this->rack->equipment->balls->radius < self::RAIL) {
                 return [new Fact('decide.onRail', ['rail' => $rail])];
             }
         }

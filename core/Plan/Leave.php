@@ -7,7 +7,6 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallsOn;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
@@ -44,17 +43,7 @@ final readonly class Leave
      */
     public function toOther(Layout $layout, ?Group $group): float
     {
-        $other = match ($group) {
-            Group::Solids => Group::Stripes,
-            Group::Stripes => Group::Solids,
-            default => $group,
-        };
-        $balls = BallsOn::of($this->rack->game, $layout, $other);
-        if (Game::EightBall === $this->rack->game && \count($balls) > 1) {
-            $balls = array_values(array_filter($balls, static fn (Ball $ball): bool => Ball::Eight !== $ball));
-        }
-
-        return $this->easiest($layout, $balls);
+        return $this->easiest($layout, BallsOn::toPot($this->rack->game, $layout, $group?->other()));
     }
 
     /**

@@ -12,10 +12,9 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
+use ZigLane\Core\Shot\RaisedCue;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Stroke\CueClearance;
-use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\Rail;
 
@@ -88,23 +87,9 @@ final class LegalHits
         return $windows;
     }
 
-    /** A stroke in a direction, the cue raised as far as it must be; null where it cannot be. */
     private static function strike(Rack $rack, float $direction, float $speed): ?Strike
     {
-        $tip = Tip::fractions(0.0, self::HEIGHT);
-        $least = CueClearance::of($rack->layout, $direction, $tip, $rack->equipment)->least;
-        try {
-            return Strike::degrees(
-                rad2deg($direction),
-                $speed,
-                0.0,
-                self::HEIGHT,
-                max(2.0, ceil($least)),
-                $rack->equipment->cue->endMassRatio,
-            );
-        } catch (CoreError) {
-            return null;
-        }
+        return RaisedCue::strike($rack->layout, $rack->equipment, $direction, $speed, 0.0, self::HEIGHT);
     }
 
     private static function isLegal(Ending $ending, Rack $rack, Referee $referee, Turn $turn, Strike $strike): bool

@@ -48,6 +48,7 @@ final class PotLines
     {
         $cue = $layout->spot(Ball::Cue);
         $radius = $this->rack->equipment->balls->radius;
+        $thinnest = cos(deg2rad(self::THINNEST));
         $pots = [];
         foreach ($balls as $ball) {
             $spot = $layout->spot($ball);
@@ -61,7 +62,7 @@ final class PotLines
                 $ghost = Spot::metres($spot->x - 2 * $radius * $ex, $spot->y - 2 * $radius * $ey);
                 $distance = $cue->distanceTo($ghost);
                 $cosine = $distance < 1e-6 ? 1.0 : (($ghost->x - $cue->x) * $ex + ($ghost->y - $cue->y) * $ey) / $distance;
-                if ($cosine > self::thinnest()) {
+                if ($cosine > $thinnest) {
                     $pots[] = [$cosine / ((0.3 + $distance) * (0.3 + $left)), $ball, $pocket, $target, $ghost];
                 }
             }
@@ -82,12 +83,6 @@ final class PotLines
         }
 
         return $open;
-    }
-
-    /** The cosine of the thinnest cut. */
-    private static function thinnest(): float
-    {
-        return cos(deg2rad(self::THINNEST));
     }
 
     /** Chance of a pot with the usual stroke, 0 to 1, whatever stands in the ways. */

@@ -28,4 +28,14 @@ final class BallsOn
 
         return [] !== $own ? $own : array_values(array_filter($balls, static fn (Ball $ball): bool => Ball::Eight === $ball));
     }
+
+    /** @return list<Ball> those of them that may be shot at a pocket: on an open table not the 8 */
+    public static function toPot(Game $game, Layout $layout, ?Group $group): array
+    {
+        $on = self::of($game, $layout, $group);
+
+        return Game::EightBall === $game && \count($on) > 1
+            ? array_values(array_filter($on, static fn (Ball $ball): bool => Ball::Eight !== $ball))
+            : $on;
+    }
 }

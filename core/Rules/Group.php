@@ -13,6 +13,16 @@ enum Group: string
     case Stripes = 'stripes';
     case Open = 'open';
 
+    /** The other player's; an open table is open to both. */
+    public function other(): self
+    {
+        return match ($this) {
+            self::Solids => self::Stripes,
+            self::Stripes => self::Solids,
+            self::Open => self::Open,
+        };
+    }
+
     /** Whether a ball is of this group; the 8 is of neither, and an open table holds both. */
     public function has(Ball $ball): bool
     {

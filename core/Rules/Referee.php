@@ -52,7 +52,7 @@ final readonly class Referee
             Game::NineBall => $this->rotation($before, $turn, $ending, $fouls, Ball::Nine, $called, $this->options->callsNine, true),
             Game::TenBall => $this->rotation($before, $turn, $ending, $fouls, Ball::Ten, $called, true, !$this->options->tenLast),
             Game::EightBall => $this->eightBall($before, $turn->group, $ending, $fouls, $called),
-            Game::StraightPool => $this->straightPool($ending, $fouls, null !== $called, $turn->foulsInARow),
+            Game::StraightPool => $this->straightPool($ending, $fouls, null !== $called, $turn->isThird()),
         };
     }
 
@@ -115,14 +115,8 @@ final readonly class Referee
     private function isFrozen(Layout $before, Ball $ball, Rail $rail): bool
     {
         $spot = $before->spot($ball);
-        $table = $this->equipment->table;
 
-        return self::FROZEN > match ($rail) {
-            Rail::Head => $spot->x,
-            Rail::Foot => $table->length - $spot->x,
-            Rail::Right => $spot->y,
-            Rail::Left => $table->width() - $spot->y,
-        } - $this->equipment->balls->radius;
+        return $rail->distance($spot->x, $spot->y, $this->equipment->table) - $this->equipment->balls->radius < self::FROZEN;
     }
 
     /**
@@ -150,7 +144,7 @@ final readonly class Referee
         return new Verdict(
             $fouls,
             $goesOn,
-            $wins ? true : ([] !== $fouls && $this->isThird($turn) && !$this->options->noThirdFoul ? false : null),
+            $wins ? true : $this->lost($turn, $fouls),
             $dropped && !$wins ? [$money] : [],
             null,
             0,
@@ -159,9 +153,16 @@ final readonly class Referee
         );
     }
 
-    private function isThird(Turn $turn): bool
+    /**
+     * A third foul in a row loses a rack of nine- or ten-ball, unless the house says otherwise.
+     *
+     * @param list<Foul> $fouls
+     *
+     * @return false|null null where it does not
+     */
+    private function lost(Turn $turn, array $fouls): ?false
     {
-        return $turn->foulsInARow + 1 >= Standing::FOULS_IN_A_ROW;
+        return [] !== $fouls && $turn->isThird() && !$this->options->noThirdFoul ? false : null;
     }
 
     /**
@@ -176,7 +177,7 @@ final readonly class Referee
         return new Verdict(
             $fouls,
             false,
-            [] !== $fouls && $this->isThird($turn) && !$this->options->noThirdFoul ? false : null,
+            $this->lost($turn, $fouls),
             null !== $money && \in_array($money, self::made($ending), true) ? [$money] : [],
             null,
             0,
@@ -207,11 +208,11 @@ final readonly class Referee
     }
 
     /** @param list<Foul> $fouls */
-    private function straightPool(Ending $ending, array $fouls, bool $called, int $foulsInARow): Verdict
+    private function straightPool(Ending $ending, array $fouls, bool $called, bool $isThird): Verdict
     {
         $made = self::made($ending);
         $goesOn = [] === $fouls && $called;
-        $cost = $foulsInARow + 1 >= Standing::FOULS_IN_A_ROW ? 1 + self::SERIES : 1;
+        $cost = $isThird ? 1 + self::SERIES : 1;
 
         // Balls that drop without the called one, or on a foul, come back. The cue ball stays where it lies but for a scratch.
         return new Verdict(

@@ -57,14 +57,14 @@ final class RuleNotes
         return match (true) {
             Game::StraightPool !== $rack->game && self::losesByFoul($rack) => new Fact('rules.foulLoses'),
             Game::StraightPool !== $rack->game => new Fact('rules.foulInHand'),
-            2 === $rack->standing->fouls => new Fact('rules.foulThird'),
+            Turn::first($rack)->isThird() => new Fact('rules.foulThird'),
             default => new Fact('rules.foulPoint', ['fouls' => $rack->standing->fouls]),
         };
     }
 
     private static function losesByFoul(Rack $rack): bool
     {
-        return Game::EightBall !== $rack->game && 2 === $rack->standing->fouls && !$rack->rules->noThirdFoul;
+        return Game::EightBall !== $rack->game && Turn::first($rack)->isThird() && !$rack->rules->noThirdFoul;
     }
 
     /** A ball on so near to the cue ball that a full hit through it is a double hit. */

@@ -26,6 +26,12 @@ final readonly class Turn
         );
     }
 
+    /** Whether a foul now is the third in a row. */
+    public function isThird(): bool
+    {
+        return $this->foulsInARow + 1 >= Standing::FOULS_IN_A_ROW;
+    }
+
     public function withGroup(?Group $group): self
     {
         return new self($group, $this->fromKitchen, $this->foulsInARow);
