@@ -66,7 +66,7 @@ if (isset($options['rows'])) {
             $rows[] = [
                 'game' => $now->game->value, 'shooter' => $now->shooter, 'own' => $own, 'other' => $other,
                 'skill' => $value->race->skill(0),
-                'open' => $value->open->shares($now), 'raced' => $value->raced($now),
+                'open' => $value->open->shares($now), 'raced' => $value->raced($now)->win,
                 'pot' => round($look->pot, 4), 'sees' => $look->sees, 'hand' => $look->isInHand, 'stated' => round($look->win, 4),
                 'tried' => round($chosen[1]->mean(), 4), 'kind' => $chosen[0]->kind->value, 'context' => context($last, $kind, $now),
             ];

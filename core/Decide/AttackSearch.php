@@ -8,6 +8,7 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Plan\PotLines;
 use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
@@ -64,7 +65,7 @@ final readonly class AttackSearch
             array_push($ways, ...$this->indirect($layout, $place, self::STEP, self::INDIRECT, true));
         }
 
-        return $this->bestOfEach($ways, self::TRIES, $seed);
+        return $this->bestOfEach($ways, $seed);
     }
 
     /**
@@ -100,7 +101,7 @@ final readonly class AttackSearch
     }
 
     /** The same call with another stroke, if it can be aimed. */
-    public function near(Way $way, float $turn, float $faster, float $side, float $height): ?Way
+    public function near(Way $way, float $faster, float $side, float $height): ?Way
     {
         $choice = $way->choice;
         if (null === $choice) {
@@ -109,17 +110,11 @@ final readonly class AttackSearch
         $layout = $this->situation->placed($way->place);
         $stroke = $choice->stroke;
         try {
-            $other = new ShotChoice(
-                $choice->ball,
-                $choice->pocket,
-                new Stroke(
-                    Tip::fractions($stroke->tip->side + $side, $stroke->tip->height + $height),
-                    $stroke->speed * $faster,
-                    $stroke->elevation,
-                ),
-                $choice->aside,
-                null === $choice->direction ? null : $choice->direction + $turn,
-            );
+            $other = $choice->withStroke(new Stroke(
+                Tip::fractions($stroke->tip->side + $side, $stroke->tip->height + $height),
+                $stroke->speed * $faster,
+                $stroke->elevation,
+            ));
 
             return $this->way($layout, $this->solver->aimed($layout, $other), $way->place);
         } catch (CoreError) {
@@ -130,7 +125,7 @@ final readonly class AttackSearch
     /** @return list<Way> the strokes of each pot that promise most as they are meant */
     private function straight(Layout $layout, ?Spot $place): array
     {
-        $cue = $layout->spot(\ZigLane\Core\Position\Ball::Cue);
+        $cue = $layout->spot(Ball::Cue);
         $ways = [];
         foreach ($this->lines->open($layout, $this->situation->shootable(), self::POTS) as [$ball, $pocket]) {
             $line = $this->lines->line($layout->spot($ball), $pocket);
@@ -185,19 +180,17 @@ final readonly class AttackSearch
      *
      * @return list<array{Way, WayTally}>
      */
-    private function bestOfEach(array $ways, int $tries, int $seed): array
+    private function bestOfEach(array $ways, int $seed): array
     {
         $best = [];
         foreach ($ways as $way) {
-            $tally = $this->trials->tally($way, $tries, $seed);
+            $tally = $this->trials->tally($way, self::TRIES, $seed);
             $key = ($way->choice->ball->value ?? 0).$way->choice?->pocket->value.(null === $way->choice?->direction ? '' : 'i');
             if ($tally->made > 0 && (!isset($best[$key]) || $this->trials->rank($tally) > $this->trials->rank($best[$key][1]))) {
                 $best[$key] = [$way, $tally];
             }
         }
-        $list = array_values($best);
-        usort($list, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
 
-        return $list;
+        return $this->trials->ranked(array_values($best));
     }
 }

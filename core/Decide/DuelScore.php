@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
+use ZigLane\Core\Odds\Normal;
 use ZigLane\Core\Odds\Trials;
 
 /** What came of the racks of a duel, to its first player. */
 final class DuelScore
 {
     public int $games = 0;
-    /** Chances to win as they were stated at the start, summed, to the first player. */
-    public float $stated = 0.0;
     private float $sum = 0.0;
     private float $squares = 0.0;
     private int $won = 0;
@@ -63,7 +62,7 @@ final class DuelScore
     public function meanInterval(): array
     {
         $n = max(2, $this->games);
-        $half = 1.959964 * \sqrt(max(0.0, $this->squares - $this->sum ** 2 / $n) / ($n - 1) / $n);
+        $half = Normal::NINETY_FIVE * Normal::errorOfMean($this->sum, $this->squares, $n);
 
         return [$this->mean() - $half, $this->mean() + $half];
     }

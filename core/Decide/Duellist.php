@@ -5,13 +5,12 @@ declare(strict_types=1);
 namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Plan\ThreeAhead;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 
 /**
- * One of the two players of a duel, who decides in a tenth of a second: the best two of the pots that a sound player thinks of
+ * One of the two players of a duel, who decides in a tenth of a second: the best of the pots that a sound player thinks of
  * (ThreeAhead), banks and kicks where none is easy, and safeties unless he plays none; a few tries of each.
  */
 final readonly class Duellist
@@ -48,9 +47,9 @@ final readonly class Duellist
         $trials = new WayTrials($situation, $this->rack, $this->value, $this->solver);
         $attack = new AttackSearch($this->rack, $situation, $trials, $this->solver, $this->value->players[$this->player]);
         $best = null;
+        $isHard = $this->value->look($situation)->pot < self::HARD;
         foreach ($this->places($situation) as $place) {
-            $look = $situation->isInHand() ? 1.0 : $this->value->look($situation)->pot;
-            foreach ($attack->quick($this->chooser, $look < self::HARD, $place) as $way) {
+            foreach ($attack->quick($this->chooser, $isHard, $place) as $way) {
                 $tried = [$way, $trials->tally($way, self::TRIES, $seed)];
                 $best = $this->playsSafe ? self::better($trials, $best, $tried) : self::likelier($best, $tried);
             }

@@ -25,11 +25,13 @@ final readonly class HandPlaces
 
     private PotLines $lines;
     private Sight $sight;
+    private OpenBalls $open;
 
     public function __construct(private Rack $rack, ShotSolver $solver, ExecutionErrors $player)
     {
         $this->lines = new PotLines($rack->withPlayer($player), $solver, PositionValue::GRID);
         $this->sight = new Sight($rack->equipment->balls);
+        $this->open = new OpenBalls($rack->equipment);
     }
 
     /**
@@ -40,11 +42,9 @@ final readonly class HandPlaces
         $pots = [];
         foreach ($situation->shootable() as $ball) {
             $spot = $situation->layout->spot($ball);
-            foreach (Pocket::cases() as $pocket) {
+            foreach ($this->open->pockets($situation->layout, $ball) as $pocket) {
                 $target = $this->rack->equipment->geometry->at($pocket)->target($spot);
-                if ($this->sight->isFree($situation->layout->without($ball), $spot, $target, Sight::TIGHT)) {
-                    $pots[] = [$spot->distanceTo($target), $ball, $pocket, $target];
-                }
+                $pots[] = [$spot->distanceTo($target), $ball, $pocket, $target];
             }
         }
         usort($pots, static fn (array $a, array $b): int => $a[0] <=> $b[0]);

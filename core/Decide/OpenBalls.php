@@ -28,16 +28,16 @@ final class OpenBalls
         $this->sight = new Sight($equipment->balls);
     }
 
-    /** To how many pockets a ball's way is free. */
-    public function pockets(Layout $layout, Ball $ball): int
+    /** @return \Generator<Pocket> to which a ball's way is free */
+    public function pockets(Layout $layout, Ball $ball): \Generator
     {
         $others = $layout->without($ball)->without(Ball::Cue);
-        $free = 0;
+        $spot = $layout->spot($ball);
         foreach (Pocket::cases() as $pocket) {
-            $free += $this->isFree($others, $layout, $ball, $pocket) ? 1 : 0;
+            if ($this->sight->isFree($others, $spot, $this->equipment->geometry->at($pocket)->target($spot), Sight::TIGHT)) {
+                yield $pocket;
+            }
         }
-
-        return $free;
     }
 
     /**
@@ -61,7 +61,7 @@ final class OpenBalls
     {
         $open = $all = [0, 0];
         foreach ($layout->balls() as $ball) {
-            $isOpen = $this->isOpen($layout, $ball) ? 1 : 0;
+            $isOpen = $this->pockets($layout, $ball)->valid() ? 1 : 0;
             foreach ($this->whose($situation, $ball) as $player) {
                 $open[$player] += $isOpen;
                 ++$all[$player];
@@ -80,24 +80,5 @@ final class OpenBalls
         $group = $situation->group ?? Group::Open;
 
         return Group::Open === $group ? [0, 1] : [$group->has($ball) ? 0 : 1];
-    }
-
-    private function isOpen(Layout $layout, Ball $ball): bool
-    {
-        $others = $layout->without($ball);
-        foreach (Pocket::cases() as $pocket) {
-            if ($this->isFree($others, $layout, $ball, $pocket)) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    private function isFree(Layout $others, Layout $layout, Ball $ball, Pocket $pocket): bool
-    {
-        $spot = $layout->spot($ball);
-
-        return $this->sight->isFree($others, $spot, $this->equipment->geometry->at($pocket)->target($spot), Sight::TIGHT);
     }
 }

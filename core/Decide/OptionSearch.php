@@ -33,6 +33,9 @@ final class OptionSearch
     /** Tries by which ways are polished, and rounds. */
     private const POLISH = 24;
     private const ROUNDS = 3;
+    /** Steps: factor of the speed, side and height of the tip, turn in radians; a pot is aimed at its pocket and not turned. */
+    private const STEPS = [[1.15, 0, 0, 0], [1 / 1.15, 0, 0, 0], [1, 0.2, 0, 0], [1, -0.2, 0, 0], [1, 0, 0.2, 0], [1, 0, -0.2, 0]];
+    private const TURNS = [[1, 0, 0, 0.006], [1, 0, 0, -0.006]];
     /** Places of the cue ball in hand from which pots, and safeties, are looked for. */
     private const HAND_POTS = 8;
     private const HAND_SAFE = 4;
@@ -45,6 +48,7 @@ final class OptionSearch
     private readonly WayTrials $trials;
     private readonly AttackSearch $attack;
     private readonly SafetySearch $safety;
+    private readonly HandPlaces $places;
 
     /** @var array{Duellist, Duellist} */
     private readonly array $after;
@@ -66,6 +70,7 @@ final class OptionSearch
         $this->trials = new WayTrials($this->situation, $rack, $this->value, $this->solver);
         $this->attack = new AttackSearch($rack, $this->situation, $this->trials, $this->solver, $rack->player);
         $this->safety = new SafetySearch($rack, $this->situation, $this->trials, $this->solver, $rack->player);
+        $this->places = new HandPlaces($rack, $this->solver, $rack->player);
         $this->after = [
             new Duellist($rack, $this->value, $this->solver, 0),
             new Duellist($rack, $this->value, $this->solver, 1),
@@ -129,15 +134,16 @@ final class OptionSearch
      */
     public function due(array $done): array
     {
+        $sums = array_map(WayTally::sum(...), $done);
         $due = [];
         foreach ($this->ways() as $i => $way) {
             $blocks = \count($done[$i] ?? []);
-            if (null === $way->strike ? $blocks < 1 : $blocks < 2) {
-                for ($block = $blocks; $block < (null === $way->strike ? 1 : 2); ++$block) {
-                    $due[] = [$block, -1.0e3, $i];
-                }
-            } elseif (null !== $way->strike && $blocks < self::BLOCKS && $this->isInTheRunning($i, $done)) {
-                $due[] = [$blocks, -$this->trials->rank(WayTally::sum($done[$i])), $i];
+            [$least, $most] = null === $way->strike ? [1, 1] : [2, self::BLOCKS];
+            for ($block = $blocks; $block < $least; ++$block) {
+                $due[] = [$block, -\INF, $i];
+            }
+            if ($blocks >= $least && $blocks < $most && $this->isInTheRunning($i, $sums)) {
+                $due[] = [$blocks, -$this->trials->rank($sums[$i]), $i];
             }
         }
         sort($due);
@@ -192,7 +198,7 @@ final class OptionSearch
             return \array_slice($this->attack->find($this->seed), 0, self::ATTACKS);
         }
         $found = $pots = [];
-        foreach ((new HandPlaces($this->rack, $this->solver, $this->rack->player))->of($this->situation, 60) as [$place, $ball, $pocket]) {
+        foreach ($this->places->of($this->situation, 60) as [$place, $ball, $pocket]) {
             $key = $ball->value.$pocket->value;
             $pots[$key] = ($pots[$key] ?? 0) + 1;
             if ($pots[$key] <= 2 && \count($found) < self::HAND_POTS) {
@@ -200,9 +206,8 @@ final class OptionSearch
             }
         }
         $found = array_values(array_filter($found));
-        usort($found, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
 
-        return \array_slice($found, 0, self::ATTACKS);
+        return \array_slice($this->trials->ranked($found), 0, self::ATTACKS);
     }
 
     /** @return list<array{Way, WayTally}> safeties, a push-out and the shot given back where they are allowed */
@@ -210,7 +215,7 @@ final class OptionSearch
     {
         $found = [];
         if ($this->situation->isInHand()) {
-            $places = (new HandPlaces($this->rack, $this->solver, $this->rack->player))->seeing($this->situation, self::HAND_SAFE);
+            $places = $this->places->seeing($this->situation, self::HAND_SAFE);
             foreach ($places as $place) {
                 array_push($found, ...$this->safety->find(Effort::Quick, $this->seed, 3, $place));
             }
@@ -219,7 +224,7 @@ final class OptionSearch
         }
         $found = $this->different($found, self::SAFETIES);
         if ($this->situation->standing->mayPush) {
-            array_push($found, ...\array_slice($this->safety->find(Effort::Full, $this->seed, 2, null, WayKind::PushOut), 0, 2));
+            array_push($found, ...$this->safety->find(Effort::Full, $this->seed, 2, null, WayKind::PushOut));
         }
         if ($this->situation->standing->mayPass) {
             $pass = new Way(WayKind::Pass);
@@ -238,9 +243,8 @@ final class OptionSearch
      */
     private function different(array $found, int $most): array
     {
-        usort($found, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
         $kept = [];
-        foreach ($found as $one) {
+        foreach ($this->trials->ranked($found) as $one) {
             $isNew = true;
             foreach ($kept as [$way, $tally]) {
                 $isNew = $isNew && !$this->isLike($one[0], $one[1], $way, $tally);
@@ -269,16 +273,16 @@ final class OptionSearch
     /** The best way near one, by tries with the same errors (pattern search; Hooke and Jeeves, 1961). */
     private function polished(Way $way): Way
     {
-        $best = $this->trials->rank($this->trials->tally($way, self::POLISH, $this->seed + 1));
+        $rank = fn (Way $one): float => $this->trials->rank($this->trials->tally($one, self::POLISH, $this->seed + 1));
+        $best = $rank($way);
         $size = 1.0;
         for ($round = 0; $round < self::ROUNDS; ++$round) {
             $before = $best;
-            foreach ([[0, 1.15, 0, 0], [0, 1 / 1.15, 0, 0], [0, 1, 0.2, 0], [0, 1, -0.2, 0], [0, 1, 0, 0.2], [0, 1, 0, -0.2],
-                [0.006, 1, 0, 0], [-0.006, 1, 0, 0]] as [$turn, $faster, $side, $height]) {
+            foreach (WayKind::Attack === $way->kind ? self::STEPS : [...self::STEPS, ...self::TURNS] as [$faster, $side, $height, $turn]) {
                 $near = WayKind::Attack === $way->kind
-                    ? (0.0 === 1.0 * $turn ? $this->attack->near($way, 0.0, $faster ** $size, $size * $side, $size * $height) : null)
+                    ? $this->attack->near($way, $faster ** $size, $size * $side, $size * $height)
                     : $this->safety->near($way, $size * $turn, $faster ** $size, $size * $side, $size * $height);
-                $mean = null === $near ? -\INF : $this->trials->rank($this->trials->tally($near, self::POLISH, $this->seed + 1));
+                $mean = null === $near ? -\INF : $rank($near);
                 if (null !== $near && $mean > $best) {
                     [$way, $best] = [$near, $mean];
                 }
@@ -294,21 +298,17 @@ final class OptionSearch
     {
         $random = new Randomness($seed);
         for ($try = 0; $try < self::DEEPER; ++$try) {
-            $left = $changed = null;
-            if (null === $way->strike) {
-                $left = $this->situation->passed();
-            } else {
-                $played = $this->trials->play($way, $random);
-                $left = null === $played ? null : $this->trials->left(...$played);
-            }
-            if (null !== $left) {
-                $changed = $this->change($left, $seed + 31 * $try);
-            }
-            $isOther = null !== $left && $left->shooter !== $this->situation->shooter;
-            $changed = $isOther ? -(float) $changed : (float) $changed;
+            $played = null === $way->strike ? null : $this->trials->play($way, $random);
+            $left = match (true) {
+                null === $way->strike => $this->situation->passed(),
+                null === $played => null,
+                default => $this->trials->left(...$played),
+            };
+            $change = null === $left ? 0.0 : $this->change($left, $seed + 31 * $try);
+            $change = $left?->shooter === $this->situation->shooter ? $change : -$change;
             ++$tally->deeper;
-            $tally->change += $changed;
-            $tally->changeSquares += $changed ** 2;
+            $tally->change += $change;
+            $tally->changeSquares += $change ** 2;
         }
     }
 
@@ -327,21 +327,20 @@ final class OptionSearch
     /**
      * Whether a way may still be among those that are shown.
      *
-     * @param list<array<int, WayTally>> $done
+     * @param list<WayTally> $sums of the ways
      */
-    private function isInTheRunning(int $way, array $done): bool
+    private function isInTheRunning(int $way, array $sums): bool
     {
         $isAttack = WayKind::Attack === $this->ways()[$way]->kind;
-        $means = [];
+        $ranks = [];
         foreach ($this->ways() as $i => $other) {
             if ($isAttack === (WayKind::Attack === $other->kind)) {
-                $means[] = $this->trials->rank(WayTally::sum($done[$i] ?? []));
+                $ranks[] = $this->trials->rank($sums[$i] ?? new WayTally());
             }
         }
-        rsort($means);
-        $sum = WayTally::sum($done[$way]);
+        rsort($ranks);
 
-        return $this->trials->rank($sum) + $sum->error() >= ($means[self::SHOWN - 1] ?? -\INF);
+        return $this->trials->rank($sums[$way]) + $sums[$way]->error() >= ($ranks[self::SHOWN - 1] ?? -\INF);
     }
 
     /** @param list<Judged> $list */

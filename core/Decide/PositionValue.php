@@ -11,11 +11,8 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Rules\RuleOptions;
-use ZigLane\Core\Rules\Standing;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Equipment;
 
 /**
  * What a position is worth to the one who comes to it: by his easiest pot, whether he sees a ball on, and the balls that are left (Race).
@@ -37,9 +34,6 @@ final class PositionValue
     /** @var array{Leave, Leave} */
     private readonly array $leaves;
 
-    private readonly Equipment $equipment;
-    private readonly RuleOptions $rules;
-
     private ?self $rough = null;
 
     /**
@@ -53,8 +47,6 @@ final class PositionValue
         float $grid = self::GRID,
         ?Race $race = null,
     ) {
-        $this->equipment = $rack->equipment;
-        $this->rules = $rack->rules;
         $this->sight = new Sight($rack->equipment->balls);
         $this->open = new OpenBalls($rack->equipment);
         $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, $grid);
@@ -77,43 +69,45 @@ final class PositionValue
     /** @return float to the one who made the shot: what it comes to by the rules, and what it leaves */
     public function of(Situation $before, Ending $ending, Verdict $verdict): float
     {
-        if (null !== $verdict->isWon) {
-            return $verdict->isWon ? 1.0 : 0.0;
-        }
-        $win = $this->look($before->after($ending, $verdict, $this->equipment))->win;
+        return $this->worth(
+            $verdict,
+            null !== $verdict->isWon ? null : $this->look($before->after($ending, $verdict, $this->rack->equipment)),
+        );
+    }
 
-        return $verdict->points + ($verdict->goesOn ? $win : $this->race->turned($win));
+    /** @param Look|null $next at what the shot leaves; null where the rack is decided */
+    public function worth(Verdict $verdict, ?Look $next): float
+    {
+        return match (true) {
+            null === $next => $verdict->isWon ? 1.0 : 0.0,
+            $verdict->goesOn => $verdict->points + $next->win,
+            default => $verdict->points + $this->race->turned($next->win),
+        };
     }
 
     public function look(Situation $situation): Look
     {
-        [$own, $other] = $situation->left();
-        $shooter = $situation->shooter;
-        if ($own < 1 || $situation->isInHand()) {
-            return $this->corrected($situation, new Look($this->race->hand($shooter, $own, $other), 1.0, true, true));
-        }
-        $pot = $this->leaves[$shooter]->easiest($situation->layout, $situation->shootable());
-        $sees = $pot > 0.0 || $this->sees($situation);
-        $win = $this->race->from($shooter, $own, $other, $pot, $sees, $this->isThird($situation));
-        $look = $this->corrected($situation, new Look($win, $pot, $sees, false));
-        if (!$situation->standing->mayPass) {
+        $look = $this->corrected($situation, $this->raced($situation));
+        if ($look->isInHand || !$situation->standing->mayPass) {
             return $look;
         }
         $given = $this->race->turned($this->look($situation->passed())->win);
 
-        return $given > $look->win ? new Look($given, $pot, $sees, false) : $look;
+        return $given > $look->win ? new Look($given, $look->pot, $look->sees, false) : $look;
     }
 
-    /** As the race alone has it, before what it does not know is counted in: for fitting that. */
-    public function raced(Situation $situation): float
+    /** As the race alone has it, before what it does not know is counted in. */
+    public function raced(Situation $situation): Look
     {
         [$own, $other] = $situation->left();
+        $shooter = $situation->shooter;
         if ($own < 1 || $situation->isInHand()) {
-            return $this->race->hand($situation->shooter, $own, $other);
+            return new Look($this->race->hand($shooter, $own, $other), 1.0, true, true);
         }
-        $pot = $this->leaves[$situation->shooter]->easiest($situation->layout, $situation->shootable());
+        $pot = $this->leaves[$shooter]->easiest($situation->layout, $situation->shootable());
+        $sees = $pot > 0.0 || $this->sees($situation);
 
-        return $this->race->from($situation->shooter, $own, $other, $pot, $pot > 0.0 || $this->sees($situation));
+        return new Look($this->race->from($shooter, $own, $other, $pot, $sees, $this->isThird($situation)), $pot, $sees, false);
     }
 
     /** The chance to win with what the race does not know; balls of straight pool stay as they are. */
@@ -134,8 +128,8 @@ final class PositionValue
     private function isThird(Situation $situation): bool
     {
         return Game::EightBall !== $situation->game
-            && Standing::FOULS_IN_A_ROW - 1 === $situation->standing->fouls
-            && !$this->rules->noThirdFoul;
+            && $situation->turn()->isThird()
+            && !$this->rack->rules->noThirdFoul;
     }
 
     private function sees(Situation $situation): bool

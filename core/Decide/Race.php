@@ -15,7 +15,6 @@ use ZigLane\Core\Rules\Game;
  */
 final class Race
 {
-    private const MOST = 15;
     /** What a third foul in a row costs in straight pool besides the one. */
     private const SERIES = 15.0;
     private const ROUNDS = 40;
@@ -34,22 +33,10 @@ final class Race
         return $this->paces[$player]->skill;
     }
 
-    /** A shooter who has just gone on, and has no place for the cue ball that is known. */
-    public function later(int $shooter, int $own, int $other): float
-    {
-        return $this->value('later', $shooter, $own, $other);
-    }
-
     /** One who comes to the table after the other's miss. */
     public function fresh(int $shooter, int $own, int $other): float
     {
         return $this->value('fresh', $shooter, $own, $other);
-    }
-
-    /** One who comes to it after the other's safety. */
-    public function safe(int $shooter, int $own, int $other): float
-    {
-        return $this->value('safe', $shooter, $own, $other);
     }
 
     /** One who has the ball in hand. */
@@ -77,8 +64,8 @@ final class Race
             $pace->from('foulFrom', $own, $pot, $sees),
             $pace->from('tightFrom', $own, $pot, $sees),
             $shooter,
-            min($own, self::MOST),
-            min($other, self::MOST),
+            $own,
+            $other,
             $isThird,
         );
     }
@@ -91,8 +78,6 @@ final class Race
 
     private function value(string $what, int $shooter, int $own, int $other): float
     {
-        $own = min($own, self::MOST);
-        $other = min($other, self::MOST);
         if (!isset($this->values["$what $shooter $own $other"])) {
             $this->solve($shooter, $own, $other);
         }
@@ -146,7 +131,7 @@ final class Race
         $point = $this->isPool() ? 1.0 : 0.0;
         $less = Game::EightBall === $this->game ? $other : $own - 1;
 
-        return $point + (1 === $own ? 1.0 - $point : $this->later($shooter, $own - 1, $less));
+        return $point + (1 === $own ? 1.0 - $point : $this->value('later', $shooter, $own - 1, $less));
     }
 
     private function isPool(): bool

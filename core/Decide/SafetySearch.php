@@ -80,14 +80,10 @@ final readonly class SafetySearch
         $tried = [];
         foreach ($this->apart($meant, $effort->tried()) as [, $way, $ending]) {
             $ready = $this->ready($layout, $way, $ending);
-            $tried[] = [$ready, $this->trials->tally($ready, $effort->tries(), $seed), $ending];
+            $tried[] = [$ready, $this->trials->tally($ready, $effort->tries(), $seed)];
         }
-        usort($tried, fn (array $a, array $b): int => $this->trials->rank($b[1]) <=> $this->trials->rank($a[1]));
 
-        return array_map(
-            static fn (array $one): array => [$one[0], $one[1]],
-            \array_slice($tried, 0, $most),
-        );
+        return \array_slice($this->trials->ranked($tried), 0, $most);
     }
 
     /**

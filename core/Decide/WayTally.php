@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
-use ZigLane\Core\Odds\Trials;
+use ZigLane\Core\Odds\Normal;
 
 /**
  * What came of many tries of one way. Tallies of different tries add up, whoever counted them.
@@ -50,6 +50,14 @@ final class WayTally
     /** @var list<list<array{float, float}|null>> where the cue ball and the ball met first stop, metres; null for one that drops */
     public array $ends = [];
 
+    /** A try, by what it is worth. */
+    public function add(float $worth): void
+    {
+        ++$this->tries;
+        $this->worth += $worth;
+        $this->squares += $worth ** 2;
+    }
+
     /** @param list<array{float, float}|null> $end */
     public function end(array $end): void
     {
@@ -88,22 +96,16 @@ final class WayTally
             return \INF;
         }
 
-        return \sqrt(
-            self::variance($this->worth, $this->squares, $this->tries)
-            + ($this->deeper < 2 ? 0.0 : self::variance($this->change, $this->changeSquares, $this->deeper)),
+        return hypot(
+            Normal::errorOfMean($this->worth, $this->squares, $this->tries),
+            $this->deeper < 2 ? 0.0 : Normal::errorOfMean($this->change, $this->changeSquares, $this->deeper),
         );
-    }
-
-    /** Variance of a mean. */
-    private static function variance(float $sum, float $squares, int $count): float
-    {
-        return max(0.0, $squares - $sum ** 2 / $count) / ($count - 1) / $count;
     }
 
     /** @return array{float, float} of the mean at 95 percent */
     public function interval(): array
     {
-        $half = $this->tries < 2 ? 1.0 : 1.959964 * $this->error();
+        $half = $this->tries < 2 ? 1.0 : Normal::NINETY_FIVE * $this->error();
 
         return [$this->mean() - $half, $this->mean() + $half];
     }
@@ -111,12 +113,6 @@ final class WayTally
     public function share(int $count): float
     {
         return $count / max(1, $this->tries);
-    }
-
-    /** @return array{float, float} at 95 percent (Wilson) */
-    public function shareInterval(int $count): array
-    {
-        return 0 === $this->tries ? [0.0, 1.0] : Trials::interval($count, $this->tries);
     }
 
     public function plus(self $other): self

@@ -51,6 +51,18 @@ final class WayTrials
         return $tally->mean() + (Game::StraightPool === $this->situation->game ? self::KEPT_BALLS : self::KEPT) * $tally->kept();
     }
 
+    /**
+     * @param list<array{Way, WayTally}> $tried
+     *
+     * @return list<array{Way, WayTally}> the best first
+     */
+    public function ranked(array $tried): array
+    {
+        usort($tried, fn (array $a, array $b): int => $this->rank($b[1]) <=> $this->rank($a[1]));
+
+        return $tried;
+    }
+
     /** @param int $seed the same for ways that are compared: they meet the same errors */
     public function tally(Way $way, int $tries, int $seed): WayTally
     {
@@ -149,14 +161,8 @@ final class WayTrials
         $isMade = $isAttack && null !== $ball && $ending->pocketOf($ball) === $way->choice->pocket;
         $next = $this->left($ending, $verdict);
         $look = null === $next ? null : $this->value->look($next);
-        $worth = match (true) {
-            null === $look => $verdict->isWon ? 1.0 : 0.0,
-            $verdict->goesOn => $verdict->points + $look->win,
-            default => $verdict->points + $this->value->race->turned($look->win),
-        };
-        ++$tally->tries;
-        $tally->worth += $worth;
-        $tally->squares += $worth ** 2;
+        $worth = $this->value->worth($verdict, $look);
+        $tally->add($worth);
         $tally->legal += $verdict->isFoul() || false === $verdict->isWon ? 0 : 1;
         $tally->fouls += $verdict->isFoul() ? 1 : 0;
         $tally->scratches += \in_array(Foul::Scratch, $verdict->fouls, true) ? 1 : 0;
@@ -211,23 +217,16 @@ final class WayTrials
     private function miscue(WayTally $tally): void
     {
         $look = $this->value->look($this->afterMiscue());
-        $worth = $this->value->race->turned($look->win);
-        ++$tally->tries;
+        $tally->add($this->value->race->turned($look->win));
         ++$tally->fouls;
-        $tally->worth += $worth;
-        $tally->squares += $worth ** 2;
-        ++$tally->turns;
-        ++$tally->soldOut;
-        $tally->faced += $look->win;
+        $this->faced($tally, $look, false);
     }
 
     private function pass(WayTally $tally): void
     {
         $look = $this->value->look($this->situation->passed());
-        $tally->tries = 1;
+        $tally->add($this->value->race->turned($look->win));
         $tally->legal = 1;
-        $tally->worth = $this->value->race->turned($look->win);
-        $tally->squares = $tally->worth ** 2;
         ++$tally->turns;
         $tally->faced = $look->win;
         ++$tally->passes;

@@ -165,10 +165,10 @@ final readonly class Why
             if (!$ending->final->has($ball) || !\in_array($ball, $ending->struck, true)) {
                 continue;
             }
-            [$had, $has] = [$this->open->pockets($before, $ball), $this->open->pockets($ending->final, $ball)];
-            if (0 === $had && $has > 0 && Game::EightBall === $this->situation->game) {
+            [$had, $has] = [$this->open->pockets($before, $ball)->valid(), $this->open->pockets($ending->final, $ball)->valid()];
+            if (!$had && $has && Game::EightBall === $this->situation->game) {
                 $facts[] = new Fact('decide.freesOwn', ['ball' => $ball]);
-            } elseif ($had > 0 && 0 === $has) {
+            } elseif ($had && !$has) {
                 $facts[] = new Fact(
                     Game::EightBall === $this->situation->game ? 'decide.tiesOwn' : 'decide.tiesUp',
                     ['ball' => $ball],
@@ -181,8 +181,8 @@ final readonly class Why
                     Ball::Eight !== $ball
                     && !\in_array($ball, $this->situation->shootable(), true)
                     && $before->has($ball)
-                    && $this->open->pockets($before, $ball) > 0
-                    && 0 === $this->open->pockets($ending->final, $ball)
+                    && $this->open->pockets($before, $ball)->valid()
+                    && !$this->open->pockets($ending->final, $ball)->valid()
                 ) {
                     $facts[] = new Fact('decide.tiesHis', ['ball' => $ball]);
                 }

@@ -7,6 +7,19 @@ namespace ZigLane\Core\Odds;
 /** The standard normal distribution. */
 final class Normal
 {
+    /** Quantile of a 95 percent interval. */
+    public const NINETY_FIVE = 1.959964;
+
+    /**
+     * Standard error of the mean of so many values, two at the least.
+     *
+     * @param float $sum of them, and of their squares
+     */
+    public static function errorOfMean(float $sum, float $squares, int $count): float
+    {
+        return \sqrt(max(0.0, $squares - $sum ** 2 / $count) / ($count - 1) / $count);
+    }
+
     /** Chance of a value up to z (Abramowitz and Stegun 26.2.17, error below 7.5e-8). */
     public static function upTo(float $z): float
     {

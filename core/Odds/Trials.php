@@ -149,7 +149,7 @@ final readonly class Trials
      */
     public static function interval(int $hits, int $count): array
     {
-        $z = 1.959964;
+        $z = Normal::NINETY_FIVE;
         $p = $hits / $count;
         $middle = ($p + $z ** 2 / (2 * $count)) / (1 + $z ** 2 / $count);
         $half = $z / (1 + $z ** 2 / $count) * \sqrt($p * (1 - $p) / $count + $z ** 2 / (4 * $count ** 2));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Odds\Normal;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Position\Ball;
 
@@ -93,8 +94,7 @@ final class Tally
         if ($this->tries < 2) {
             return [0.0, \INF];
         }
-        $variance = max(0.0, ($this->squares - $this->made ** 2 / $this->tries) / ($this->tries - 1));
-        $half = 1.959964 * \sqrt($variance / $this->tries);
+        $half = Normal::NINETY_FIVE * Normal::errorOfMean($this->made, $this->squares, $this->tries);
 
         return [max(0.0, $this->balls() - $half), $this->balls() + $half];
     }
@@ -115,7 +115,7 @@ final class Tally
     public function error(): float
     {
         if ($this->isOverRacks) {
-            return $this->tries < 2 ? \INF : 0.5 * ($this->ballsInterval()[1] - $this->ballsInterval()[0]) / 1.959964;
+            return $this->tries < 2 ? \INF : 0.5 * ($this->ballsInterval()[1] - $this->ballsInterval()[0]) / Normal::NINETY_FIVE;
         }
         $share = ($this->finished + 1) / ($this->tries + 2);
 
