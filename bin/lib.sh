@@ -85,6 +85,7 @@ own() { [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" "$STATE" "$RUN" var/log 
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
+await_page() { until_true 400 answers || fail "the page does not answer (see var/log and $RUN)"; }
 until_true() { local tries=$1; shift; for _ in $(seq "$tries"); do "$@" >/dev/null 2>&1 && return 0; sleep 0.1; done; return 1; }
 
 # ---- the supervisor, and the parts that it keeps alive (config/server/supervisord.conf)

@@ -60,10 +60,7 @@ final readonly class OptionsFile
     {
         $document = Reader::document($json, $maxBytes, self::FORMAT);
         $reader = new Reader();
-        $rack = RackFile::parse(json_encode(
-            $reader->object($document, '', 'rack', true),
-            \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION,
-        ))->rack;
+        $rack = RackFile::inside($reader, $document);
         $opponent = Players::read($reader, $reader->object($document, '', 'opponent'), 'opponent');
         $list = \is_array($document['options'] ?? null) ? $document['options'] : [];
         $judged = [];

@@ -67,19 +67,7 @@ final readonly class PlanFile
     {
         $document = Reader::document($json, $maxBytes, self::FORMAT, [1, self::VERSION]);
         $reader = new Reader();
-        $rack = null;
-        try {
-            $rack = RackFile::parse(json_encode(
-                $reader->object($document, '', 'rack', true),
-                \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION,
-            ))->rack;
-        } catch (InvalidFile $e) {
-            foreach ($e->faults as $fault) {
-                $reader->because('rack.'.$fault->path, $fault->fact);
-            }
-            $reader->finish();
-        }
-        \assert(null !== $rack);
+        $rack = RackFile::inside($reader, $document);
         $alternatives = $document['alternatives'] ?? [];
         $plans = [];
         try {

@@ -86,6 +86,34 @@ final readonly class RackFile
     }
 
     /**
+     * The `rack` of another file.
+     *
+     * @internal for the readers of such files
+     *
+     * @param array<mixed> $document
+     *
+     * @throws InvalidFile With every fault that was found, each at its place in that file
+     */
+    public static function inside(Reader $reader, array $document): Rack
+    {
+        $rack = null;
+        try {
+            $rack = self::parse(json_encode(
+                $reader->object($document, '', 'rack', true),
+                \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION,
+            ))->rack;
+        } catch (InvalidFile $e) {
+            foreach ($e->faults as $fault) {
+                $reader->because('rack.'.$fault->path, $fault->fact);
+            }
+            $reader->finish();
+        }
+        \assert(null !== $rack);
+
+        return $rack;
+    }
+
+    /**
      * The errors of a player as files hold them.
      *
      * @param array<mixed> $player

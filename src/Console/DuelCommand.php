@@ -19,21 +19,11 @@ use ZigLane\Core\Shot\ShotSolver;
 
 /** Plays a rack out between two simulated players, many times, each beginning every other time. */
 #[AsCommand('lane:duel', 'Plays a rack out between two simulated players who decide by different policies and prints who wins')]
-final class DuelCommand extends FileCommand
+final class DuelCommand extends RackCommand
 {
     use NamesPlayers;
 
     private const POLICIES = ['safeties', 'no-safeties'];
-
-    protected function kind(): string
-    {
-        return 'rack';
-    }
-
-    protected function maxBytes(): int
-    {
-        return 65536;
-    }
 
     protected function numbers(): array
     {

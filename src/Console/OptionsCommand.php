@@ -14,19 +14,9 @@ use ZigLane\Core\Format\RackFile;
 
 /** The options of a rack file's position: attacks and safeties by the chance to win. */
 #[AsCommand('lane:options', 'Weighs the attacks and safeties of a rack file and prints an options file')]
-final class OptionsCommand extends FileCommand
+final class OptionsCommand extends RackCommand
 {
     use NamesPlayers;
-
-    protected function kind(): string
-    {
-        return 'rack';
-    }
-
-    protected function maxBytes(): int
-    {
-        return 65536;
-    }
 
     protected function numbers(): array
     {
@@ -39,7 +29,12 @@ final class OptionsCommand extends FileCommand
     protected function configure(): void
     {
         parent::configure();
-        $this->addOption('opponent', null, InputOption::VALUE_REQUIRED, 'Whose errors the other player has: '.self::presets().'; else the same');
+        $this->addOption(
+            'opponent',
+            null,
+            InputOption::VALUE_REQUIRED,
+            'Whose errors the other player has: '.self::presets().'; else the same',
+        );
     }
 
     protected function answer(string $content, array $numbers, InputInterface $input): string

@@ -13,18 +13,8 @@ use ZigLane\Core\Plan\PlanSearch;
 
 /** Plans the run-out of a rack file. */
 #[AsCommand('lane:plan', 'Plans the run-out of a rack file and prints a plan file')]
-final class PlanCommand extends FileCommand
+final class PlanCommand extends RackCommand
 {
-    protected function kind(): string
-    {
-        return 'rack';
-    }
-
-    protected function maxBytes(): int
-    {
-        return 65536;
-    }
-
     protected function numbers(): array
     {
         return [
