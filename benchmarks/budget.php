@@ -12,13 +12,12 @@ use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 
 require dirname(__DIR__).'/vendor/autoload.php';
+require __DIR__.'/layouts.php';
 
 $options = getopt('', ['layouts:', 'seconds:']);
 $layouts = (int) ($options['layouts'] ?? 15);
@@ -28,15 +27,7 @@ $all = $firsts = [];
 foreach (Game::cases() as $game) {
     $took = $first = [];
     for ($seed = 1; $seed <= $layouts; ++$seed) {
-        $random = new Randomness($seed);
-        $layout = Layout::empty();
-        foreach ([...$game->balls(), Ball::Cue] as $ball) {
-            do {
-                $spot = Spot::metres(0.04 + 2.46 * $random->share(), 0.04 + 1.19 * $random->share());
-                $near = array_filter($layout->balls(), static fn (Ball $other): bool => $layout->spot($other)->distanceTo($spot) < 0.0572);
-            } while ([] !== $near);
-            $layout = $layout->with($ball, $spot);
-        }
+        $layout = scattered([...$game->balls(), Ball::Cue], new Randomness($seed));
         $rack = new Rack(
             $game,
             $layout,

@@ -22,8 +22,19 @@ function randomLayout(Game $game, int $seed, bool $isWhole = false): Layout
         array_push($kept, Ball::from(1 + $seed % 7), Ball::from(9 + $seed % 7));
     }
     $kept = array_filter($game->balls(), static fn (Ball $ball): bool => $ball === $game->moneyBall() || in_array($ball, $kept, true));
+
+    return scattered([...$kept, Ball::Cue], $random);
+}
+
+/**
+ * Balls anywhere on the table, a ball's width apart.
+ *
+ * @param list<Ball> $balls
+ */
+function scattered(array $balls, Randomness $random): Layout
+{
     $layout = Layout::empty();
-    foreach ([...$kept, Ball::Cue] as $ball) {
+    foreach ($balls as $ball) {
         do {
             $spot = Spot::metres(0.04 + 2.46 * $random->share(), 0.04 + 1.19 * $random->share());
             $near = array_filter($layout->balls(), static fn (Ball $other): bool => $layout->spot($other)->distanceTo($spot) < 0.0572);

@@ -22,8 +22,6 @@ use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
@@ -31,6 +29,7 @@ use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 
 require dirname(__DIR__).'/vendor/autoload.php';
+require __DIR__.'/layouts.php';
 
 $options = getopt('', ['layouts:', 'replays:', 'stated:', 'game:', 'level:', 'only:']);
 $layouts = (int) ($options['layouts'] ?? 100);
@@ -40,15 +39,7 @@ $stated = (int) ($options['stated'] ?? 20);
 /** Balls anywhere on the table, a ball's width apart. */
 function randomRack(Game $game, int $seed, ExecutionErrors $player, bool $inHand): Rack
 {
-    $random = new Randomness($seed);
-    $layout = Layout::empty();
-    foreach ([...$game->balls(), ...($inHand ? [] : [Ball::Cue])] as $ball) {
-        do {
-            $spot = Spot::metres(0.04 + 2.46 * $random->share(), 0.04 + 1.19 * $random->share());
-            $near = array_filter($layout->balls(), static fn (Ball $other): bool => $layout->spot($other)->distanceTo($spot) < 0.0572);
-        } while ([] !== $near);
-        $layout = $layout->with($ball, $spot);
-    }
+    $layout = scattered([...$game->balls(), ...($inHand ? [] : [Ball::Cue])], new Randomness($seed));
 
     return new Rack(
         $game,
