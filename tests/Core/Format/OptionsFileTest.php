@@ -52,6 +52,17 @@ final class OptionsFileTest extends TestCase
         OptionsFile::parse('{"format": "zig-lane/plan", "version": 1}');
     }
 
+    public function testAFaultOfTheRackIsToldAtItsPlace(): void
+    {
+        $broken = str_replace('"game":"nine-ball"', '"game":"snooker"', self::file()->write());
+        try {
+            OptionsFile::parse($broken);
+            self::fail('It was read.');
+        } catch (InvalidFile $e) {
+            self::assertSame('rack.game', $e->faults[0]->path);
+        }
+    }
+
     private static function file(Game $game = Game::NineBall): OptionsFile
     {
         $player = new ExecutionErrors(...ExecutionErrors::PRESETS['strong player']);
