@@ -49,10 +49,10 @@ final class PositionValue
     ) {
         $this->sight = new Sight($rack->equipment->balls);
         $this->open = new OpenBalls($rack->equipment);
-        $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, $grid);
+        $first = new Leave($rack->withPlayer($players[0]), $solver, self::LOOKED, $grid, true);
         $this->leaves = [
             $first,
-            $players[0] == $players[1] ? $first : new Leave($rack->withPlayer($players[1]), $solver, self::LOOKED, $grid),
+            $players[0] == $players[1] ? $first : new Leave($rack->withPlayer($players[1]), $solver, self::LOOKED, $grid, true),
         ];
         $this->race = $race ?? new Race($rack->game, [
             Pace::of($players[0], $rack->game, $solver),

@@ -51,13 +51,15 @@ final readonly class PotModel
     private const BESIDE = 0.02;
     /** Cuts from which such a pot is simulated, degrees to the left, and from how far away: the first that is on the bed. */
     private const CUTS = [-70, -55, -40, -25, -10, 10, 25, 40, 55, 70];
+    private const FEW_CUTS = [-55, -20, 20, 55];
     private const AWAY = [0.5, 0.3, 0.8];
     /** Chances below this are not corrected. */
     private const SURE = 0.05;
     /** Rounds in which the offset is corrected for throw. */
     private const ROUNDS = 3;
-    /** Directions that are tried to either side of the middle, up to twice the half of the mouth. */
+    /** Directions that are tried to either side of the middle, up to twice the half of the mouth; and where a coarse look is enough. */
     private const SAMPLES = 16;
+    private const FEW = 8;
     /** Tip height of the usual stroke, as a fraction of the radius: half way to natural roll, so that it soon rolls. */
     public const HEIGHT = 0.2;
     private const ELEVATION = 2.0;
@@ -109,9 +111,20 @@ final readonly class PotModel
         $this->squirt = Strike::degrees(0.0, 1.0, min($this->tip, Cue::MISCUE_LIMIT), 0.0, 0.0, $equipment->cue->endMassRatio)->squirt();
     }
 
-    /** The pot of a ball on this layout, whose cue ball does not count; null where the ball cannot be sent into the pocket straight. */
-    public static function find(Layout $layout, Ball $ball, Pocket $pocket, ShotSolver $solver, ExecutionErrors $errors): ?self
-    {
+    /**
+     * The pot of a ball on this layout, whose cue ball does not count; null where the ball cannot be sent into the pocket straight.
+     *
+     * @param bool $isCoarse half the directions are tried, at every other speed, and fewer cuts beside a rail: a third of the time; pieces of a pocket's mouth that are
+     *                       narrower than an eighth of it may be missed
+     */
+    public static function find(
+        Layout $layout,
+        Ball $ball,
+        Pocket $pocket,
+        ShotSolver $solver,
+        ExecutionErrors $errors,
+        bool $isCoarse = false,
+    ): ?self {
         $object = $layout->spot($ball);
         $equipment = $solver->equipment;
         $geometry = $equipment->geometry->at($pocket);
@@ -120,22 +133,30 @@ final readonly class PotModel
         $half = self::halfMouth($geometry, $object);
         $rollouts = $solver->simulator->rolloutsOf($layout, $ball);
         $accepted = [];
-        foreach (self::SPEEDS as $speed) {
-            $accepted[] = self::accepted($half, static function (float $turn) use ($pocket, $line, $speed, $rollouts): bool {
+        foreach (self::SPEEDS as $i => $speed) {
+            if ($isCoarse && 1 === $i % 2) {
+                continue;
+            }
+            $accepted[$i] = self::accepted($half, $isCoarse ? self::FEW : self::SAMPLES, static fn (float $turn): bool => $rollouts->drops(
                 // Sliding without spin, as it leaves the contact.
-                return $rollouts->drops([$speed * cos($line + $turn), $speed * sin($line + $turn), 0.0, 0.0, 0.0], $pocket);
-            });
+                [$speed * cos($line + $turn), $speed * sin($line + $turn), 0.0, 0.0, 0.0],
+                $pocket,
+            ));
             // What does not go slowly does not go at all.
             if ([] === $accepted[0]) {
                 return null;
             }
         }
+        $accepted = array_map(
+            static fn (int $i): array => $accepted[$i] ?? self::mixed($accepted[$i - 1], $accepted[$i + 1], 0.5),
+            array_keys(self::SPEEDS),
+        );
         $model = new self(
             $layout, $ball, $pocket, $line, $accepted, $equipment, $errors,
             new BallContact($equipment->balls), new Sight($equipment->balls),
         );
 
-        return self::isBesideRail($object, $equipment) ? $model->besideRail($solver) : $model;
+        return self::isBesideRail($object, $equipment) ? $model->besideRail($solver, $isCoarse ? self::FEW_CUTS : self::CUTS) : $model;
     }
 
     private static function isBesideRail(Spot $object, Equipment $equipment): bool
@@ -146,12 +167,14 @@ final readonly class PotModel
     /**
      * Beside a rail the cue ball may meet that first, and the ball run along it: what the contact alone says is held against the whole
      * simulation from a few spots, and corrected by the cut.
+     *
+     * @param list<int> $cuts degrees to the left, the least first
      */
-    private function besideRail(ShotSolver $solver): self
+    private function besideRail(ShotSolver $solver, array $cuts): self
     {
         $byRail = [];
         $alone = Layout::empty()->with($this->ball, $this->layout->spot($this->ball));
-        foreach (self::CUTS as $degrees) {
+        foreach ($cuts as $degrees) {
             foreach (self::AWAY as $away) {
                 $spot = $this->ghost->towards($this->aimedLine() - deg2rad($degrees) + \M_PI, $away);
                 if ($this->equipment->table->beyond($spot->x, $spot->y, $this->equipment->balls->radius) > 0.0) {
@@ -226,7 +249,7 @@ final readonly class PotModel
      *
      * @return list<array{float, float}>
      */
-    private static function accepted(float $half, \Closure $drops): array
+    private static function accepted(float $half, int $samples, \Closure $drops): array
     {
         $edge = static function (float $in, float $out) use ($drops): float {
             for ($round = 0; $round < 5; ++$round) {
@@ -239,11 +262,11 @@ final readonly class PotModel
         $accepted = [];
         $from = null;
         $last = -2 * $half;
-        for ($i = -self::SAMPLES; $i <= self::SAMPLES; ++$i) {
-            $turn = 2 * $half * $i / self::SAMPLES;
+        for ($i = -$samples; $i <= $samples; ++$i) {
+            $turn = 2 * $half * $i / $samples;
             $in = $drops($turn);
             if ($in && null === $from) {
-                $from = $i > -self::SAMPLES ? $edge($turn, $last) : $turn;
+                $from = $i > -$samples ? $edge($turn, $last) : $turn;
             } elseif (!$in && null !== $from) {
                 $accepted[] = [$from, $edge($last, $turn)];
                 $from = null;

@@ -22,16 +22,18 @@ final readonly class Leave
     private PotLines $lines;
 
     /**
-     * @param int   $looked pots of which the chance is taken, the most promising first
-     * @param float $grid   of the places of balls, metres, as PotLines has it
+     * @param int   $looked   pots of which the chance is taken, the most promising first
+     * @param float $grid     of the places of balls, metres, as PotLines has it
+     * @param bool  $isCoarse as PotModel has it
      */
     public function __construct(
         private Rack $rack,
         ShotSolver $solver,
         private int $looked = 3,
         float $grid = 0.0,
+        bool $isCoarse = false,
     ) {
-        $this->lines = new PotLines($rack, $solver, $grid);
+        $this->lines = new PotLines($rack, $solver, $grid, $isCoarse);
     }
 
     /**

@@ -30,9 +30,14 @@ final class PotLines
     /**
      * @param float $grid balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for
      *                    each spot; 0: where they lie
+     * @param bool  $isCoarse as PotModel has it
      */
-    public function __construct(private readonly Rack $rack, private readonly ShotSolver $solver, private readonly float $grid = 0.0)
-    {
+    public function __construct(
+        private readonly Rack $rack,
+        private readonly ShotSolver $solver,
+        private readonly float $grid = 0.0,
+        private readonly bool $isCoarse = false,
+    ) {
         $this->sight = new Sight($rack->equipment->balls);
     }
 
@@ -137,6 +142,7 @@ final class PotLines
                 $pocket,
                 $this->solver,
                 $this->rack->player,
+                $this->isCoarse,
             );
         }
 
