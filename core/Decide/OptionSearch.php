@@ -215,7 +215,9 @@ final class OptionSearch
     {
         $found = [];
         if ($this->situation->isInHand()) {
-            $places = $this->places->seeing($this->situation, self::HAND_SAFE);
+            $places = Opening::is($this->situation, $this->rack->equipment)
+                ? Opening::places($this->rack->equipment)
+                : $this->places->seeing($this->situation, self::HAND_SAFE);
             foreach ($places as $place) {
                 array_push($found, ...$this->safety->find(Effort::Quick, $this->seed, 3, $place));
             }

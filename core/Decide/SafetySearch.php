@@ -13,6 +13,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\GhostBall;
 use ZigLane\Core\Shot\RaisedCue;
@@ -35,6 +36,8 @@ final readonly class SafetySearch
 {
     private const KICK_SPEEDS = [1.6, 2.6];
     private const KICK_HEIGHT = 0.2;
+    /** A tap of a ball without a cushion: in straight pool a foul on purpose, m/s. */
+    private const TAPS = [0.15, 0.3];
     /** How near two ways of the same contact are taken for one: distance of the cue ball's ends, metres. */
     private const ALIKE = 0.35;
 
@@ -74,7 +77,9 @@ final readonly class SafetySearch
                 continue;
             }
             $worth = $this->trials->worth(...$played);
-            $meant[] = [$worth - ($played[1]->isFoul() ? 1.0 : 0.0), $way, $played[0]];
+            // A foul is played on purpose where it costs a ball, not where it gives the table away.
+            $isForbidden = $played[1]->isFoul() && Game::StraightPool !== $this->rack->game;
+            $meant[] = [$worth - ($isForbidden ? 1.0 : 0.0), $way, $played[0]];
         }
         usort($meant, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
         $tried = [];
@@ -146,6 +151,11 @@ final readonly class SafetySearch
     /** @return \Generator<Strike> */
     private function strikes(Layout $layout, Effort $effort, bool $isPush): iterable
     {
+        if (Opening::is($this->situation, $this->rack->equipment)) {
+            yield from Opening::strikes($layout, $this->rack->equipment);
+
+            return;
+        }
         $cue = $layout->spot(Ball::Cue);
         $seen = array_values(array_filter(
             $this->situation->on(),
@@ -159,6 +169,11 @@ final readonly class SafetySearch
             foreach ($effort->fractions() as $fraction) {
                 $direction = $cue->directionTo($spot) + asin(min(1.0, $reach / $distance) * $fraction);
                 yield from $this->strokes($layout, $direction, $effort->speeds(), $effort->heights());
+            }
+        }
+        if (Game::StraightPool === $this->rack->game && Effort::Full === $effort) {
+            foreach ($seen as $ball) {
+                yield from $this->strokes($layout, $cue->directionTo($layout->spot($ball)), self::TAPS, [0.0]);
             }
         }
         if (Effort::Full === $effort || [] === $seen || $isPush) {

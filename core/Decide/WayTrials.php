@@ -29,6 +29,7 @@ final class WayTrials
     private const KEPT_BALLS = 0.2;
 
     private readonly Referee $referee;
+    private readonly bool $isOpening;
 
     /** @var array<string, Rollouts> by the place of the cue ball in hand */
     private array $rollouts = [];
@@ -40,6 +41,7 @@ final class WayTrials
         private readonly ShotSolver $solver,
     ) {
         $this->referee = Referee::of($rack);
+        $this->isOpening = Opening::is($situation, $rack->equipment);
     }
 
     /**
@@ -125,6 +127,9 @@ final class WayTrials
 
     private function judge(Way $way, Ending $ending): Verdict
     {
+        if ($this->isOpening) {
+            return Opening::judge($ending);
+        }
         $isAttack = WayKind::Attack === $way->kind;
 
         return WayKind::PushOut === $way->kind
@@ -161,7 +166,9 @@ final class WayTrials
         $isMade = $isAttack && null !== $ball && $ending->pocketOf($ball) === $way->choice->pocket;
         $next = $this->left($ending, $verdict);
         $look = null === $next ? null : $this->value->look($next);
-        $worth = $this->value->worth($verdict, $look);
+        $worth = $this->isOpening && null !== $look
+            ? Opening::worth($verdict, $this->value->race->turned($look->win))
+            : $this->value->worth($verdict, $look);
         $tally->add($worth);
         $tally->legal += $verdict->isFoul() || false === $verdict->isWon ? 0 : 1;
         $tally->fouls += $verdict->isFoul() ? 1 : 0;

@@ -10,6 +10,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\Rail;
 
@@ -98,10 +99,32 @@ final readonly class Why
             if ([] !== $rails) {
                 $facts[] = new Fact('decide.kicks', ['rails' => $rails]);
             }
-            array_push($facts, ...$this->apart($before, $ending), ...$this->onRail($ending));
+            array_push($facts, ...$this->ruled($way, $before, $ending), ...$this->apart($before, $ending), ...$this->onRail($ending));
         }
 
         return [...$facts, ...$this->own($before, $ending)];
+    }
+
+    /** @return list<Fact> an opening break, and a foul that is meant */
+    private function ruled(Way $way, Layout $before, Ending $ending): array
+    {
+        if (Opening::is($this->situation, $this->rack->equipment)) {
+            $driven = array_unique(array_map(
+                static fn (array $one): int => $one[0]->value,
+                array_filter($ending->driven, static fn (array $one): bool => Ball::Cue !== $one[0]),
+            ));
+
+            return Opening::judge($ending)->isFoul() ? [] : [new Fact('decide.opening', ['count' => \count($driven)])];
+        }
+        $turn = $this->situation->turn();
+        $verdict = Referee::of($this->rack)->judge($before, $turn, $ending, null, null, $way->strike);
+        if (WayKind::Safety !== $way->kind || !$verdict->isFoul()) {
+            return [];
+        }
+
+        return [Game::EightBall === $this->situation->game
+            ? new Fact('decide.onPurpose')
+            : new Fact('decide.onPurposeInARow', ['count' => $turn->foulsInARow + 1])];
     }
 
     /** @return list<Fact> distance, and an even split of both balls */

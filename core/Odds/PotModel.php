@@ -114,8 +114,8 @@ final readonly class PotModel
     /**
      * The pot of a ball on this layout, whose cue ball does not count; null where the ball cannot be sent into the pocket straight.
      *
-     * @param bool $isCoarse half the directions are tried, at every other speed, and fewer cuts beside a rail: a third of the time; pieces of a pocket's mouth that are
-     *                       narrower than an eighth of it may be missed
+     * @param bool $isCoarse half the directions are tried, at every other speed, and fewer cuts beside a rail, in a third of the time:
+     *                       pieces of a pocket's mouth that are narrower than an eighth of it may be missed
      */
     public static function find(
         Layout $layout,
@@ -132,25 +132,23 @@ final readonly class PotModel
         $line = $object->directionTo($geometry->target($object));
         $half = self::halfMouth($geometry, $object);
         $rollouts = $solver->simulator->rolloutsOf($layout, $ball);
-        $accepted = [];
-        foreach (self::SPEEDS as $i => $speed) {
-            if ($isCoarse && 1 === $i % 2) {
-                continue;
-            }
-            $accepted[$i] = self::accepted($half, $isCoarse ? self::FEW : self::SAMPLES, static fn (float $turn): bool => $rollouts->drops(
-                // Sliding without spin, as it leaves the contact.
-                [$speed * cos($line + $turn), $speed * sin($line + $turn), 0.0, 0.0, 0.0],
-                $pocket,
-            ));
-            // What does not go slowly does not go at all.
-            if ([] === $accepted[0]) {
-                return null;
-            }
+        $samples = $isCoarse ? self::FEW : self::SAMPLES;
+        $at = static fn (float $speed): array => self::accepted($half, $samples, static fn (float $turn): bool => $rollouts->drops(
+            // Sliding without spin, as it leaves the contact.
+            [$speed * cos($line + $turn), $speed * sin($line + $turn), 0.0, 0.0, 0.0],
+            $pocket,
+        ));
+        $slowest = $at(self::SPEEDS[0]);
+        // What does not go slowly does not go at all.
+        if ([] === $slowest) {
+            return null;
         }
-        $accepted = array_map(
-            static fn (int $i): array => $accepted[$i] ?? self::mixed($accepted[$i - 1], $accepted[$i + 1], 0.5),
-            array_keys(self::SPEEDS),
-        );
+        if ($isCoarse) {
+            [$middle, $fastest] = [$at(self::SPEEDS[2]), $at(self::SPEEDS[4])];
+            $accepted = [$slowest, self::mixed($slowest, $middle, 0.5), $middle, self::mixed($middle, $fastest, 0.5), $fastest];
+        } else {
+            $accepted = [$slowest, ...array_map($at, \array_slice(self::SPEEDS, 1))];
+        }
         $model = new self(
             $layout, $ball, $pocket, $line, $accepted, $equipment, $errors,
             new BallContact($equipment->balls), new Sight($equipment->balls),

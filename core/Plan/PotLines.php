@@ -28,8 +28,8 @@ final class PotLines
     private array $lines = [];
 
     /**
-     * @param float $grid balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for
-     *                    each spot; 0: where they lie
+     * @param float $grid     balls are taken to lie on a grid of this width, metres, so that what a pocket takes need not be found anew for
+     *                        each spot; 0: where they lie
      * @param bool  $isCoarse as PotModel has it
      */
     public function __construct(

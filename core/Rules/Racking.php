@@ -142,6 +142,17 @@ final readonly class Racking
         return $layout;
     }
 
+    /** Whether all fifteen are racked, the apex too. */
+    public static function isWhole(Layout $layout, Equipment $equipment): bool
+    {
+        $apex = array_filter(
+            $layout->without(Ball::Cue)->balls(),
+            static fn (Ball $ball): bool => $layout->spot($ball)->distanceTo(self::footSpot($equipment->table)) < self::AS_RACKED,
+        );
+
+        return [] !== $apex && null !== self::racked($layout, $equipment);
+    }
+
     /**
      * The balls of a layout that lie as fourteen are racked for a break ball: on every place but the apex; null if they do not.
      *
