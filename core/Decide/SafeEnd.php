@@ -8,14 +8,11 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
-use ZigLane\Core\Plan\Risks;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\CushionPoint;
 use ZigLane\Core\Shot\ShotSolver;
 
 /**
@@ -101,39 +98,11 @@ final class SafeEnd
     /** @return array{Leg, Fact}|null */
     private static function leg(Rack $rack, Situation $situation, Leg $leg, Judged $safety, float $more): ?array
     {
-        $choice = $safety->way->choice;
-        $strike = $safety->way->strike;
-        if (null === $choice || null === $strike) {
-            return null;
-        }
-        try {
-            $shot = (new ShotSolver($rack->equipment))->solve($leg->before, $choice);
-        } catch (CoreError) {
-            return null;
-        }
-        $tally = $safety->tally;
+        $told = new Judged($safety->way, $safety->tally, $safety->meant, (new Why($rack, $situation))->of($safety));
+        $last = OptionLeg::of($rack, $told, $leg->before, $leg->number);
 
-        return [
-            new Leg(
-                $leg->number,
-                $choice,
-                $leg->before,
-                $strike->direction,
-                null,
-                null,
-                CushionPoint::of($shot),
-                null === $shot->scratch() ? $shot->outcome->trajectory(Ball::Cue)->last() : null,
-                null,
-                null,
-                null,
-                null,
-                0,
-                new Risks($tally->share($tally->scratches)),
-                null,
-                [],
-                null,
-                (new Why($rack, $situation))->of($safety),
-            ),
+        return null === $last ? null : [
+            $last,
             new Fact('decide.thenSafe', [
                 'chanceShare' => $safety->opponentPot() ?? 0.0,
                 'hideShare' => $safety->hook() ?? 0.0,

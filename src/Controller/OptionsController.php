@@ -108,6 +108,16 @@ final class OptionsController extends AbstractController
         return $this->redirectToRoute('rack_options', ['id' => $rack->getId()], Response::HTTP_SEE_OTHER);
     }
 
+    /** An option becomes what is shot next at the table. */
+    #[Route('/racks/{id}/options/take', name: 'rack_options_take', methods: ['POST'])]
+    #[IsCsrfTokenValid('rack')]
+    public function takeAt(Request $request, ShotRack $rack, OptionTaker $taker): Response
+    {
+        $taker->takeAt($rack, $this->jobAt($rack), $request->request->getInt('option'), $this->log->shotsOf($rack));
+
+        return $this->redirectToRoute('shoot', ['id' => $rack->getId()], Response::HTTP_SEE_OTHER);
+    }
+
     /** How far the work is; says when there is a better list to draw. */
     private function far(Request $request, ?PlanJob $job, string $route, string $id): Response
     {

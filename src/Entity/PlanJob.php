@@ -123,6 +123,17 @@ class PlanJob
         return $this;
     }
 
+    /** A plan that nobody has to work on: an option that was taken over at the table. */
+    public function settled(PlanFile $plan, \DateTimeImmutable $now): self
+    {
+        $this->plan = $plan->write();
+        $this->state = PlanState::Done;
+        $this->drawn = 1;
+        $this->endedAt = $now;
+
+        return $this;
+    }
+
     public function getKind(): JobKind
     {
         return $this->kind;

@@ -6,13 +6,18 @@ namespace ZigLane\App\Sheet;
 
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Words\Refused;
+use ZigLane\Core\Decide\OptionLeg;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Position\Ball;
 
 /** Takes an option of a position over into the sheet. */
 final readonly class OptionTaker
 {
-    public function __construct(private SheetEditor $editor)
+    public function __construct(private SheetEditor $editor, private Planner $planner)
     {
     }
 
@@ -32,5 +37,24 @@ final readonly class OptionTaker
             $version = $sheet->getVersion();
         }
         $this->editor->keepLegs($sheet, [$choice], $version);
+    }
+
+    /**
+     * The option becomes what is shot next at the table.
+     *
+     * @param int $number of the option, from 0
+     * @param int $shots  of the rack so far
+     *
+     * @throws Refused If there is no such option of the rack as it lies, or it plays no shot
+     */
+    public function takeAt(ShotRack $rack, ?PlanJob $job, int $number, int $shots): void
+    {
+        $options = $job?->getOptions()?->options;
+        $judged = $options->list[$number] ?? throw Refused::because('noOption');
+        $place = $judged->way->place;
+        $before = null === $place ? $options->rack->layout : $options->rack->layout->with(Ball::Cue, $place);
+        $leg = OptionLeg::of($options->rack, $judged, $before) ?? throw Refused::because('noOption');
+        $plan = new Plan($options->rack, $place, $options->rack->group, [$leg], null, new Tally());
+        $this->planner->settleAt($rack, new PlanFile([$plan]), $shots);
     }
 }

@@ -18,6 +18,7 @@ use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
@@ -79,9 +80,30 @@ final readonly class Planner
     /** The rest of a rack at the table, from where the balls lie now. */
     public function askAt(ShotRack $rack, Rack $now, int $afterShots): PlanJob
     {
+        return $this->work($this->jobAt($rack, $now, $afterShots), $rack->getOwner(), function () use ($rack): void {
+            $this->jobs->stopAt($rack);
+            $this->jobs->pruneAt($rack);
+        }, false);
+    }
+
+    /** A plan at the table that is known: it takes the place of what was planned from there. */
+    public function settleAt(ShotRack $rack, PlanFile $plan, int $afterShots): PlanJob
+    {
+        $job = $this->jobAt($rack, $plan->best()->rack, $afterShots)->settled($plan, $this->clock->now());
+        $this->manager->wrapInTransaction(function () use ($job, $rack): void {
+            $this->manager->lock($rack->getOwner(), LockMode::PESSIMISTIC_WRITE);
+            $this->jobs->stopAt($rack);
+            $this->manager->persist($job);
+        });
+
+        return $job;
+    }
+
+    private function jobAt(ShotRack $rack, Rack $now, int $afterShots): PlanJob
+    {
         $weights = $rack->getOwner()->getWeights()->toArray();
 
-        return $this->work(new PlanJob(
+        return new PlanJob(
             null,
             $now,
             ['forbidden' => [], 'before' => []],
@@ -92,10 +114,7 @@ final readonly class Planner
             $this->clock->now(),
             $rack,
             $afterShots,
-        ), $rack->getOwner(), function () use ($rack): void {
-            $this->jobs->stopAt($rack);
-            $this->jobs->pruneAt($rack);
-        }, false);
+        );
     }
 
     /**

@@ -126,6 +126,32 @@ final class OptionsPageTest extends AppTestCase
         self::assertSelectorExists('#weighing progress');
     }
 
+    public function testAnOptionAtTheTableIsShotNext(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), self::SPOTS, Game::NineBall);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/table");
+        $this->client->submitForm('Shoot this rack');
+        $this->client->followRedirect();
+        $shoot = $this->client->getRequest()->getPathInfo();
+        $path = str_replace('/shoot', '/options', $shoot);
+        $this->client->request('GET', $path);
+        $this->client->submitForm('Weigh this position');
+        $job = $this->jobs()->findOneBy(['kind' => JobKind::Options], ['id' => 'DESC']) ?? throw new \LogicException();
+        $this->workOn($job, $sheet);
+        $options = $this->jobs()->find($job->getId())?->getOptions()?->options;
+        self::assertNotNull($options);
+        $safety = array_search($options->best(false), $options->list, true);
+        $this->client->request('GET', $path.'?option='.$safety);
+        $this->client->submitForm('Shoot this next');
+        self::assertResponseRedirects($shoot);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('[data-call]', 'safe');
+        self::assertSelectorExists('[data-call-ball]');
+        $this->signedIn('Ola');
+        $this->client->request('POST', $path.'/take', ['option' => 0]);
+        self::assertGreaterThanOrEqual(400, $this->client->getResponse()->getStatusCode());
+    }
+
     private function weighed(): RackSheet
     {
         $sheet = $this->sheet($this->signedIn(), self::SPOTS, Game::NineBall);
@@ -147,7 +173,11 @@ final class OptionsPageTest extends AppTestCase
     /** A short time: the list is what counts here, not how good it is. */
     private function work(RackSheet $sheet): void
     {
-        $job = $this->job($sheet);
+        $this->workOn($this->job($sheet), $sheet);
+    }
+
+    private function workOn(PlanJob $job, RackSheet $sheet): void
+    {
         $connection = static::getContainer()->get(Connection::class);
         $connection->executeStatement('UPDATE plan_job SET seconds = 1 WHERE id = ?', [$job->getId()->toBinary()]);
         static::getContainer()->get(WorkOnPlanHandler::class)(
