@@ -11,7 +11,10 @@ use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 
-/** A plan played many times: as it stands, each leg aimed anew from where the balls lie, or planned again after every shot. */
+/**
+ * A plan played many times: as it stands, each leg aimed anew from where the balls lie, or planned again after every shot. As it stands the
+ * run ends where the plan plays safe: that shot is not played.
+ */
 final class PlanRehearsal
 {
     /** @throws CoreError If the cue ball cannot lie where the plan has it, or the first leg cannot be aimed */
@@ -26,8 +29,13 @@ final class PlanRehearsal
         $player = new RackPlayer($solver, $rack, $search->order($group));
         $tally = new Tally();
         for ($i = 0; $i < $times; ++$i) {
-            $chooser = $replans ? $search->chooser($group) : self::asPlanned($solver, $legs);
+            $isSafe = false;
+            $chooser = $replans ? $search->chooser($group) : self::asPlanned($solver, $legs, $isSafe);
             $player->play($tally, $chooser, $rack->layout, ($seed * 104729 + $i) & 0x7FFFFFFF, $replans ? $first : null);
+            if ($isSafe) {
+                --$tally->ended[RunEnd::NoShot->value];
+                ++$tally->ended[RunEnd::Safety->value];
+            }
         }
 
         return $tally;
@@ -45,13 +53,22 @@ final class PlanRehearsal
         }
     }
 
-    /** @param list<ShotChoice> $legs */
-    private static function asPlanned(ShotSolver $solver, array $legs): Chooser
+    /**
+     * @param list<ShotChoice> $legs
+     * @param bool             $isSafe set where the run comes to a safety
+     */
+    private static function asPlanned(ShotSolver $solver, array $legs, bool &$isSafe): Chooser
     {
-        return new class(static function (Layout $layout) use ($solver, $legs): ?Option {
+        return new class(static function (Layout $layout) use ($solver, $legs, &$isSafe): ?Option {
             // The first leg whose ball still lies there.
             foreach ($legs as $leg) {
                 if ($layout->has($leg->ball)) {
+                    if ($leg->isSafety) {
+                        $isSafe = true;
+
+                        return null;
+                    }
+
                     return self::option($solver, $layout, $leg);
                 }
             }

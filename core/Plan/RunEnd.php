@@ -18,4 +18,6 @@ enum RunEnd: string
     case NoShot = 'noShot';
     /** The game is lost by the rules. */
     case Lost = 'lost';
+    /** The run came to where the plan plays safe. */
+    case Safety = 'safety';
 }

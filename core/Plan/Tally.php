@@ -23,7 +23,7 @@ final class Tally
     public int $finished = 0;
 
     /** @var array<value-of<RunEnd>, int> how the others ended */
-    public array $ended = ['missed' => 0, 'scratch' => 0, 'foul' => 0, 'hooked' => 0, 'noShot' => 0, 'lost' => 0];
+    public array $ended = ['missed' => 0, 'scratch' => 0, 'foul' => 0, 'hooked' => 0, 'noShot' => 0, 'lost' => 0, 'safety' => 0];
 
     /** @var array<int, int> tries that ended on a ball, by its number */
     public array $endedOn = [];

@@ -8,6 +8,7 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Decide\SafeEnd;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Plan\Planning;
+use ZigLane\Core\Plan\PlanRehearsal;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
@@ -32,6 +33,19 @@ final class SafeEndTest extends TestCase
         self::assertEquals($safe->legs[0], $plan->legs[0]);
         $written = (new PlanFile([$safe]))->write();
         self::assertSame($written, (new PlanFile(PlanFile::parse($written)->plans))->write());
+    }
+
+    /** Rehearsed as it stands, the run ends where it plays safe, and that is counted by itself. */
+    public function testARehearsalEndsWhereThePlanPlaysSafe(): void
+    {
+        $plan = PlanFile::parse((string) file_get_contents(__DIR__.'/seven-behind-the-six.plan.json'))->plans[0];
+        $safe = SafeEnd::of($plan, $plan->rack->player);
+        $tally = PlanRehearsal::of($safe, 100);
+
+        self::assertSame(100, $tally->tries);
+        self::assertGreaterThan(25, $tally->ended['safety']);
+        self::assertSame(100 - $tally->finished, array_sum($tally->ended));
+        self::assertGreaterThanOrEqual(0, $tally->ended['noShot']);
     }
 
     public function testAPlanOfEasyPotsStaysAsItIs(): void
