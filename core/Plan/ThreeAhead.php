@@ -44,9 +44,10 @@ final readonly class ThreeAhead implements Chooser
     private Referee $referee;
 
     /**
-     * @param float $grid    of the places of balls, metres, as PotLines has it
-     * @param bool  $isQuick two balls ahead, with two speeds and two heights
-     * @param int   $held    balls that are left alone while there are others, as bits
+     * @param float $grid     of the places of balls, metres, as PotLines has it
+     * @param bool  $isQuick  two balls ahead, with two speeds and two heights
+     * @param int   $held     balls that are left alone while there are others, as bits
+     * @param bool  $isCoarse as PotModel has it
      */
     public function __construct(
         private Rack $rack,
@@ -55,8 +56,9 @@ final readonly class ThreeAhead implements Chooser
         float $grid = 0.0,
         private bool $isQuick = false,
         private int $held = 0,
+        bool $isCoarse = false,
     ) {
-        $this->lines = new PotLines($rack, $solver, $grid);
+        $this->lines = new PotLines($rack, $solver, $grid, $isCoarse);
         $this->referee = Referee::of($rack);
     }
 
