@@ -3,6 +3,8 @@ import { watchLayout } from './layout.js';
 import { watchShot } from './shot.js';
 import { watchRun } from './run.js';
 import { watchShoot } from './shoot.js';
+import { watchDrillEditor } from './drill-editor.js';
+import { watchPractice } from './practice.js';
 import { watchPage } from './page.js';
 import { watchAnswers } from './answers.js';
 
@@ -13,6 +15,11 @@ watchLayout(htmx);
 watchShot(htmx);
 watchRun(htmx);
 watchShoot();
+watchPractice();
+watchDrillEditor();
+if (document.querySelector('[data-qr]')) {
+    import('./cards.js').then(({ drawCodes }) => drawCodes());
+}
 if (document.querySelector('[data-plot]')) {
     import('./plots.js').then(({ drawPlots }) => drawPlots());
 }

@@ -1,11 +1,11 @@
-// Has the page of the rack kept for when there is no network, as it is now.
+// Has the page of the rack, or of the drill, kept for when there is no network, as it is now.
 
-export async function keepOffline() {
+export async function keepOffline(scope = '/racks/') {
     if (!('serviceWorker' in navigator)) {
         return;
     }
     try {
-        await navigator.serviceWorker.register('/table-worker.js', { scope: '/racks/' });
+        await navigator.serviceWorker.register('/table-worker.js', { scope });
         const { active } = await navigator.serviceWorker.ready;
         const parts = performance.getEntriesByType('resource')
             .map(({ name }) => name)

@@ -9,7 +9,7 @@ const AGAIN = 5000;
 const LOOK = 700;
 
 export function watchShoot() {
-    if (!document.querySelector('[data-shoot]')) {
+    if (!document.querySelector('[data-shoot]') || document.querySelector('[data-practice]')) {
         return;
     }
     const board = () => document.querySelector('[data-shoot]');

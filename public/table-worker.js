@@ -1,8 +1,8 @@
-// Keeps the page of the rack that is being shot, with its styles and scripts, for when the room has no network.
+// Keeps the page of the rack that is being shot or of the drill that is played, with its styles and scripts, for when the room has no network.
 
 const CACHE = 'lane-table';
 
-const isPage = (url) => /^\/racks\/[0-9a-f-]+\/shoot$/.test(url.pathname);
+const isPage = (url) => /^\/racks\/[0-9a-f-]+\/shoot$|^\/practice\/[0-9a-f-]+$/.test(url.pathname);
 
 async function keepPage(request, response) {
     const cache = await caches.open(CACHE);

@@ -11,25 +11,32 @@ use Symfony\Component\HttpKernel\ControllerMetadata\ArgumentMetadata;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
+use ZigLane\App\Repository\DrillSessions;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Repository\ShotLog;
 
-/** Gives a controller the sheet or the shot rack named in the address, only to its owner: for anyone else it does not exist. */
+/** Gives a controller the sheet, the rack or the drill's session named in the address, only to its owner: for others it does not exist. */
 #[AsTaggedItem(priority: 200)]
 final readonly class OwnOnly implements ValueResolverInterface
 {
-    public function __construct(private RackSheetRepository $sheets, private ShotLog $log, private TokenStorageInterface $tokens)
-    {
+    public function __construct(
+        private RackSheetRepository $sheets,
+        private ShotLog $log,
+        private DrillSessions $sessions,
+        private TokenStorageInterface $tokens,
+    ) {
     }
 
-    /** @return list<RackSheet|ShotRack> */
+    /** @return list<RackSheet|ShotRack|DrillSession> */
     public function resolve(Request $request, ArgumentMetadata $argument): iterable
     {
         [$find, $missing] = match ($argument->getType()) {
             RackSheet::class => [$this->sheets->ownedBy(...), 'There is no such rack sheet.'],
             ShotRack::class => [$this->log->rackOf(...), 'There is no such rack.'],
+            DrillSession::class => [$this->sessions->ownedBy(...), 'There is no such practice.'],
             default => [null, ''],
         };
         if (null === $find) {
