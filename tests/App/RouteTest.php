@@ -7,9 +7,13 @@ namespace ZigLane\Tests\App;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Routing\Route;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\DrillSession;
+use ZigLane\App\Entity\OwnDrill;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Kernel;
 use ZigLane\App\Log\LogEditor;
+use ZigLane\App\Practice\DrillShelf;
+use ZigLane\App\Practice\PracticeEditor;
 use ZigLane\Core\Log\RackKind;
 
 /** Every route as a stranger, as another player, signed out, by the wrong method and with a wrong token: a new route is in it by itself. */
@@ -38,8 +42,17 @@ final class RouteTest extends AppTestCase
         $owner = $this->signedIn('Owner');
         $sheet = $this->sheet($owner);
         $rack = static::getContainer()->get(LogEditor::class)->begin($owner, Uuid::v7(), $sheet->getRack(), RackKind::Practice, $sheet);
-        $own = str_starts_with($route->getPath(), '/racks') ? $rack : $sheet;
-        $path = str_replace('{id}', (string) $own->getId(), $route->getPath());
+        $shelf = static::getContainer()->get(DrillShelf::class);
+        $drill = $shelf->keep($owner, $shelf->drill($owner, 'dead-stop')->file);
+        $session = static::getContainer()->get(PracticeEditor::class)->begin(
+            $owner, Uuid::v7(), $shelf->drill($owner, (string) $drill->getId()), 0, true,
+        );
+        $own = match (true) {
+            str_starts_with($route->getPath(), '/racks') => $rack,
+            str_starts_with($route->getPath(), '/practice') => $session,
+            default => $sheet,
+        };
+        $path = str_replace(['{id}', '{key}'], [(string) $own->getId(), (string) $drill->getId()], $route->getPath());
         foreach ($route->getMethods() ?: ['GET'] as $method) {
             // With a token that is none.
             if ('POST' === $method && !\in_array($name, self::OWN_TOKEN, true)) {
@@ -48,13 +61,13 @@ final class RouteTest extends AppTestCase
                 self::assertResponseStatusCodeSame(403, "$name with a wrong token");
             }
             // Another player's.
-            if (str_contains($route->getPath(), '{id}')) {
+            if (str_contains($route->getPath(), '{id}') || str_contains($route->getPath(), '{key}')) {
                 $other = $this->signedIn('Other');
                 $this->client->request($method, $path, ['_token' => $this->token($this->sheet($other))]);
-                // A form of a rack at the table has a token of its own, which is asked for first where the rack is.
+                // A form of a rack at the table or of a drill has a token of its own, which is asked for first.
                 self::assertContains(
                     $this->client->getResponse()->getStatusCode(),
-                    str_starts_with($name, 'rack_') || str_starts_with($name, 'outing_') ? [403, 404] : [404],
+                    'POST' === $method && 1 === preg_match('/^(rack|outing|drill|practice|practise)_/', $name) ? [403, 404] : [404],
                     "$name of another player",
                 );
             }
@@ -83,6 +96,8 @@ final class RouteTest extends AppTestCase
         self::assertFalse($this->reloaded($sheet)->isDeleted());
         self::assertSame($sheet->getVersion(), $this->reloaded($sheet)->getVersion());
         self::assertFalse($this->manager()->find(ShotRack::class, $rack->getId())?->isDeleted());
+        self::assertNotNull($this->manager()->find(OwnDrill::class, $drill->getId()));
+        self::assertNull($this->manager()->find(DrillSession::class, $session->getId())?->getEndedAt());
     }
 
     private function route(string $name): Route

@@ -1,0 +1,258 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\DrillPar;
+use ZigLane\App\Entity\DrillSession;
+use ZigLane\App\Entity\DrillTry;
+use ZigLane\App\Message\PlayPar;
+use ZigLane\App\Messenger\PlayParHandler;
+use ZigLane\App\Practice\DrillShelf;
+use ZigLane\App\Repository\DrillSessions;
+use ZigLane\Core\Format\DrillFile;
+
+/** Drills: chosen, played, scored, copied and changed. */
+final class DrillsTest extends AppTestCase
+{
+    private const QUICK = '{"format": "zig-lane/drill", "version": 1, "name": "Two straight", "skill": "pot", "task": "pot", "ball": "1",
+        "pocket": "FL", "places": {"cue": [4, 2], "1": [6, 3]}, "tries": 2, "pass": 2}';
+
+    public function testTheLibraryIsListedBySkillAndADrillIsDrawn(): void
+    {
+        $this->signedIn();
+        $crawler = $this->client->request('GET', '/drills');
+        self::assertResponseIsSuccessful();
+        self::assertGreaterThanOrEqual(24, $crawler->filter('.drill-list li')->count());
+        self::assertSelectorExists('.due li');
+        $crawler = $this->client->request('GET', '/drills/rings-in-the-middle?level=1');
+        self::assertResponseIsSuccessful();
+        self::assertCount(3, $crawler->filter('circle.drill-target'));
+        self::assertSame('rings at the head spot', $crawler->filter('.levels [aria-current]')->text());
+        self::assertSelectorTextContains('.spots', '4.5, 1.6');
+        foreach (['/drills/no-such-drill', '/drills/..%2Fcomposer', '/drills/'.Uuid::v4()] as $path) {
+            $this->client->request('GET', $path);
+            self::assertResponseStatusCodeSame(404);
+        }
+    }
+
+    public function testAScoredDrillIsPlayedToItsEndAndEntriesCountOnce(): void
+    {
+        $account = $this->signedIn();
+        $session = $this->begun('dead-stop', 'scored');
+        $first = (string) Uuid::v4();
+        $try = ['id' => $first, 'previous' => null, 'done' => true, 'after' => ['cue' => [5.95, 2.95]]];
+        $this->enter($session, $try);
+        self::assertSelectorTextContains('.big-score', '2');
+        $this->enter($session, $try);
+        self::assertSelectorTextContains('[data-score]', 'try 2 of 10');
+        // It does not follow from what was entered.
+        $this->enter($session, ['id' => (string) Uuid::v4(), 'previous' => null, 'done' => true]);
+        self::assertResponseStatusCodeSame(409);
+        $this->enter($session, ['id' => 'no uuid']);
+        self::assertResponseStatusCodeSame(422);
+        $previous = $first;
+        for ($number = 2; $number <= 10; ++$number) {
+            $id = (string) Uuid::v4();
+            $this->enter($session, ['id' => $id, 'previous' => $previous, 'done' => 0 === $number % 2, 'after' => ['cue' => [5.5, 2.95]]]);
+            self::assertResponseIsSuccessful();
+            $previous = $id;
+        }
+        self::assertSelectorTextContains('[data-on="over"]', 'Not passed');
+        $found = $this->session($session);
+        self::assertNotNull($found->getEndedAt());
+        self::assertSame([7.0, 10], [$found->getScore(), $found->getTries()]);
+        $this->enter($session, ['id' => (string) Uuid::v4(), 'previous' => $previous, 'done' => true]);
+        self::assertResponseStatusCodeSame(409);
+        // Taken back, it goes on.
+        $this->post("/practice/$session/undo", ['try' => $previous]);
+        self::assertResponseIsSuccessful();
+        self::assertNull($this->session($session)->getEndedAt());
+        self::assertSame(6.0, $this->session($session)->getScore());
+    }
+
+    public function testByTurnsEachHasHisOwnScore(): void
+    {
+        $account = $this->signedIn();
+        $session = $this->begun($this->kept($account), 'scored', 'Ola');
+        $previous = null;
+        foreach ([[true, 'Ola'], [false, 'Ines'], [true, 'Ola'], [true, null]] as [$isDone, $next]) {
+            $id = (string) Uuid::v4();
+            $this->enter($session, ['id' => $id, 'previous' => $previous, 'done' => $isDone]);
+            $previous = $id;
+            if (null !== $next) {
+                self::assertSelectorTextContains('[data-score]', $next);
+            }
+        }
+        self::assertSelectorTextContains('.turns li:first-child', 'Ines 2');
+        self::assertSelectorTextContains('.turns li:last-child', 'Ola 1');
+    }
+
+    public function testATrainingGoesOnUntilItIsEnded(): void
+    {
+        $account = $this->signedIn();
+        $session = $this->begun($this->kept($account), 'training');
+        $previous = null;
+        for ($i = 0; $i < 4; ++$i) {
+            $id = (string) Uuid::v4();
+            $this->enter($session, ['id' => $id, 'previous' => $previous, 'done' => 3 === $i]);
+            $previous = $id;
+        }
+        self::assertSelectorTextContains('[data-score]', 'try 5');
+        $this->post("/practice/$session/end");
+        self::assertSelectorTextContains('[data-on="over"]', '1 of 4 worked');
+    }
+
+    public function testWhatIsScoredStaysWithTheVersionThatItWasScoredOn(): void
+    {
+        $account = $this->signedIn();
+        $key = $this->kept($account);
+        $session = $this->begun($key, 'scored');
+        $this->client->request('GET', "/drills/$key/edit");
+        $this->client->submitForm('Keep it', ['file' => str_replace('"tries": 2', '"tries": 5', self::QUICK)]);
+        self::assertResponseRedirects("/drills/$key");
+        // The half-played session goes on as it began.
+        $previous = (string) Uuid::v4();
+        $this->enter($session, ['id' => $previous, 'previous' => null, 'done' => true]);
+        $this->enter($session, ['id' => (string) Uuid::v4(), 'previous' => $previous, 'done' => true]);
+        self::assertSelectorTextContains('[data-on="over"]', 'Passed');
+        $this->client->request('GET', "/drills/$key");
+        self::assertSelectorTextContains('.rack-list', 'an earlier version');
+        self::assertSelectorNotExists('.own-tries');
+    }
+
+    public function testADrillIsCopiedChangedAndAFaultIsToldAtItsPlace(): void
+    {
+        $this->signedIn();
+        $this->client->request('GET', '/drills/dead-stop');
+        $this->client->submitForm('Copy and change');
+        $this->client->followRedirect();
+        $path = $this->client->getRequest()->getPathInfo();
+        self::assertMatchesRegularExpression('#^/drills/[0-9a-f-]{36}/edit$#', $path);
+        $this->client->submitForm('Keep it', ['file' => str_replace('[6, 3]', '[4.05, 2]', self::QUICK)]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', 'places.1');
+        self::assertStringContainsString('4.05', (string) $this->client->getCrawler()->filter('textarea')->text());
+        $this->client->request('GET', '/drills/dead-stop/edit');
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testADrillIsTakenInFromAFileAndOneThatIsNoneIsRefused(): void
+    {
+        $this->signedIn();
+        $this->client->request('GET', '/drills');
+        $token = (string) $this->client->getCrawler()->filter('main input[name=_token]')->attr('value');
+        foreach ([[self::QUICK, 303], ['{"format": "zig-lane/rack"}', 422], [str_repeat('x', 1 << 20), 422]] as [$content, $status]) {
+            $path = (string) tempnam(sys_get_temp_dir(), 'drill');
+            file_put_contents($path, $content);
+            $file = new UploadedFile($path, 'a.json', test: true);
+            $this->client->request('POST', '/drills/import', ['_token' => $token], ['file' => $file]);
+            self::assertResponseStatusCodeSame($status);
+        }
+    }
+
+    public function testAParIsWorkedOutForEveryLevelAndFallsWithWorseErrors(): void
+    {
+        $account = $this->signedIn();
+        // A par is kept for everybody: this one is of a drill that nobody has.
+        $key = $this->kept($account, str_replace('Two straight', 'Two straight '.bin2hex(random_bytes(6)), self::QUICK));
+        $this->client->request('GET', "/drills/$key");
+        $this->client->submitForm('Work out the par');
+        $hash = static::getContainer()->get(DrillShelf::class)->drill($account, $key)->file->hash();
+        $pars = $this->manager()->getRepository(DrillPar::class)->findBy(['version' => $hash]);
+        self::assertCount(4, $pars);
+        foreach ($pars as $par) {
+            static::getContainer()->get(PlayParHandler::class)(new PlayPar((string) $par->getId(), (string) $account->getId()));
+        }
+        $this->manager()->clear();
+        $crawler = $this->client->request('GET', "/drills/$key");
+        $means = $crawler->filter('.par-table td b')->each(static fn ($node): float => (float) $node->text());
+        self::assertCount(4, $means);
+        self::assertTrue($means[0] < $means[1] && $means[1] <= $means[2] && $means[2] <= $means[3], implode(' ', $means));
+        self::assertSelectorTextContains('.pars .legend', '1000 simulated runs');
+        self::assertSelectorNotExists('.pars form');
+    }
+
+    public function testSetUpCardsHaveTheSpotsAndACode(): void
+    {
+        $this->signedIn();
+        $crawler = $this->client->request('GET', '/drills/side-door/card');
+        self::assertCount(4, $crawler->filter('.set-up-card'));
+        self::assertSelectorTextContains('.set-up-card', '2.8, 1.6');
+        self::assertStringStartsWith('/drills/side-door', (string) $crawler->filter('[data-qr]')->attr('data-qr'));
+    }
+
+    public function testProgressSaysHowScoresStandAndWhatIsDue(): void
+    {
+        $account = $this->signedIn();
+        $session = $this->begun($this->kept($account), 'scored');
+        $previous = (string) Uuid::v4();
+        $this->enter($session, ['id' => $previous, 'previous' => null, 'done' => true]);
+        $this->enter($session, ['id' => (string) Uuid::v4(), 'previous' => $previous, 'done' => false]);
+        $crawler = $this->client->request('GET', '/progress?minutes=60');
+        self::assertResponseIsSuccessful();
+        self::assertStringContainsString('Two straight', $crawler->filter('.log-table')->last()->text());
+        self::assertSame(84, $crawler->filter('.calendar i')->count());
+        self::assertSame(1, $crawler->filter('.calendar i[data-count="1"]')->count());
+    }
+
+    public function testAnothersDrillsAndScoresAreNotThere(): void
+    {
+        $account = $this->signedIn();
+        $key = $this->kept($account);
+        $session = $this->begun($key, 'scored');
+        $this->signedIn('Ola');
+        foreach (["/drills/$key", "/drills/$key/edit", "/drills/$key/card", "/drills/$key/export", "/practice/$session"] as $path) {
+            $this->client->request('GET', $path);
+            self::assertResponseStatusCodeSame(404, $path);
+        }
+        $posts = ["/drills/$key/delete", "/drills/$key/begin", "/drills/$key/copy", "/practice/$session/end", "/practice/$session/delete"];
+        foreach ($posts as $path) {
+            $this->post($path, ['submission' => (string) Uuid::v4()]);
+            self::assertResponseStatusCodeSame(404, $path);
+        }
+        $this->enter($session, ['id' => (string) Uuid::v4(), 'previous' => null, 'done' => true]);
+        self::assertResponseStatusCodeSame(404);
+        self::assertSame([], $this->manager()->getRepository(DrillTry::class)->findBy(['session' => $this->session($session)]));
+    }
+
+    private function kept(Account $account, string $json = self::QUICK): string
+    {
+        return (string) static::getContainer()->get(DrillShelf::class)->keep($account, DrillFile::parse($json))->getId();
+    }
+
+    /** A session of a drill, begun by its page. */
+    private function begun(string $key, string $mode, string $others = ''): string
+    {
+        $this->post("/drills/$key/begin", ['submission' => (string) Uuid::v4(), 'mode' => $mode, 'others' => $others]);
+        self::assertResponseStatusCodeSame(303);
+
+        return basename((string) $this->client->getResponse()->headers->get('Location'));
+    }
+
+    /** @param array<string, mixed> $entry */
+    private function enter(string $session, array $entry): void
+    {
+        $this->post("/practice/$session/tries", ['entry' => json_encode($entry, \JSON_THROW_ON_ERROR)]);
+    }
+
+    /** @param array<string, string> $values */
+    private function post(string $path, array $values = []): void
+    {
+        $crawler = $this->client->request('GET', '/drills');
+        $this->client->request('POST', $path, $values + ['_token' => (string) $crawler->filter('main input[name=_token]')->attr('value')]);
+    }
+
+    private function session(string $id): DrillSession
+    {
+        $this->manager()->clear();
+        $session = static::getContainer()->get(DrillSessions::class)->find(Uuid::fromString($id));
+        self::assertNotNull($session);
+
+        return $session;
+    }
+}
