@@ -32,6 +32,7 @@ install_debian() {
         php -m | grep -qix "${extension#*:}" || missing+=("php8.2-${extension%:*}")
     done
     [ "$MODE" != test ] || command -v chromedriver >/dev/null || missing+=(chromium chromium-driver)
+    [ "$MODE" != test ] || command -v pdftotext >/dev/null || missing+=(poppler-utils)
     [ ${#missing[@]} -gt 0 ] || return 0
     say "Installing Debian packages: ${missing[*]}"
     local apt=(apt-get)

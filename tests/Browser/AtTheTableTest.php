@@ -132,11 +132,4 @@ final class AtTheTableTest extends BrowserTestCase
         ), 'the entries are not sent');
         $this->until(fn (): bool => '' === $this->text('#network'), 'it still says that there is no network');
     }
-
-    private function network(bool $isOff): void
-    {
-        $this->browser->executeCustomCommand('/session/:sessionId/chromium/network_conditions', 'POST', [
-            'network_conditions' => ['offline' => $isOff, 'latency' => 0, 'throughput' => -1],
-        ]);
-    }
 }

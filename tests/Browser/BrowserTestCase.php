@@ -313,4 +313,12 @@ abstract class BrowserTestCase extends TestCase
     {
         $this->until(fn (): bool => (int) $this->attribute('[data-desk]', 'data-version') >= $version, "version $version was not saved");
     }
+
+    /** Cuts the network off, or gives it back. */
+    protected function network(bool $isOff): void
+    {
+        $this->browser->executeCustomCommand('/session/:sessionId/chromium/network_conditions', 'POST', [
+            'network_conditions' => ['offline' => $isOff, 'latency' => 0, 'throughput' => -1],
+        ]);
+    }
 }
