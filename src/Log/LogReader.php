@@ -110,9 +110,9 @@ final readonly class LogReader
     public function recentRacks(Account $owner, int $most): array
     {
         $rows = $this->manager->getConnection()->fetchFirstColumn(
-            'SELECT start_rack FROM shot_rack WHERE owner_id = ? AND deleted_at IS NULL AND kind <> ?'
+            'SELECT start_rack FROM shot_rack WHERE owner_id = ? AND deleted_at IS NULL AND kind NOT IN (?, ?)'
             .' ORDER BY started_at DESC, id DESC LIMIT 60',
-            [$owner->getId()->toBinary(), RackKind::Tries->value],
+            [$owner->getId()->toBinary(), RackKind::Tries->value, RackKind::Drill->value],
         );
         $racks = [];
         foreach ($rows as $row) {

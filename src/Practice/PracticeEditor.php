@@ -30,6 +30,7 @@ final readonly class PracticeEditor
         private DrillSessions $sessions,
         private DrillShelf $shelf,
         private ClockInterface $clock,
+        private PracticeLog $learned,
     ) {
     }
 
@@ -91,6 +92,7 @@ final readonly class PracticeEditor
                 $this->clock->now(),
             );
             $this->manager->persist($try);
+            $this->learned->add($session, $try);
             $this->stand($session, [...$tries, $try], false);
 
             return true;
@@ -104,6 +106,7 @@ final readonly class PracticeEditor
             $last = array_pop($tries);
             if (null !== $last && (string) $last->getId() === $id) {
                 $this->manager->remove($last);
+                $this->learned->undo($last);
                 $this->stand($session, $tries, false);
             }
         });

@@ -10,11 +10,17 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\DrillPar;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\DrillTry;
+use ZigLane\App\Entity\Shot;
 use ZigLane\App\Message\PlayPar;
 use ZigLane\App\Messenger\PlayParHandler;
+use ZigLane\App\Practice\DrillMaker;
 use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Repository\DrillSessions;
+use ZigLane\App\Repository\ShotLog;
 use ZigLane\Core\Format\DrillFile;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Practice\TargetKind;
 
 /** Drills: chosen, played, scored, copied and changed. */
 final class DrillsTest extends AppTestCase
@@ -198,6 +204,48 @@ final class DrillsTest extends AppTestCase
         self::assertStringContainsString('Two straight', $crawler->filter('.log-table')->last()->text());
         self::assertSame(84, $crawler->filter('.calendar i')->count());
         self::assertSame(1, $crawler->filter('.calendar i[data-count="1"]')->count());
+    }
+
+    /** A try whose stroke is known is a shot of the log, and so of the fit; taken back, it is gone. */
+    public function testTriesWithAKnownStrokeGoIntoTheLog(): void
+    {
+        $account = $this->signedIn();
+        $stroke = '"stroke": {"side": 0, "height": 0.2, "speed": 2.0}, "tries": 2';
+        $key = $this->kept($account, str_replace('"tries": 2', $stroke, self::QUICK));
+        $session = $this->begun($key, 'scored');
+        $first = (string) Uuid::v4();
+        $this->enter($session, ['id' => $first, 'previous' => null, 'done' => true, 'after' => ['cue' => [6.4, 3.2]]]);
+        $shot = static fn (string $id): ?Shot => static::getContainer()->get(ShotLog::class)->shot(Uuid::fromString($id));
+        $logged = $shot($first)?->logged();
+        self::assertNotNull($logged?->meant);
+        self::assertSame([2.0, true], [$logged->meant->speed, $logged->result->isMade]);
+        self::assertEqualsWithDelta(6.4 * 0.3175, $logged->result->after->spot(Ball::Cue)->x, 1e-6);
+        $this->client->request('GET', '/log');
+        self::assertResponseIsSuccessful();
+        $this->post("/practice/$session/undo", ['try' => $first]);
+        $this->manager()->clear();
+        self::assertNull($shot($first));
+        // Of a drill that tells no stroke nothing is known.
+        $other = $this->begun('dead-stop', 'scored');
+        $this->enter($other, ['id' => $id = (string) Uuid::v4(), 'previous' => null, 'done' => true, 'after' => ['cue' => [5.9, 2.9]]]);
+        self::assertNull($shot($id));
+    }
+
+    public function testALegOfAPlanIsPractised(): void
+    {
+        $account = $this->signedIn();
+        $sheet = $this->sheet($account);
+        $this->client->request('GET', '/drills');
+        $this->post("/sheets/{$sheet->getId()}/practise/leg", ['plan' => '0', 'leg' => '1']);
+        self::assertResponseStatusCodeSame(422, 'there is no plan');
+        $plan = PlanFile::parse((string) file_get_contents(\dirname(__DIR__).'/Core/Decide/seven-behind-the-six.plan.json'))->plans[0];
+        $account = $this->manager()->find(Account::class, $account->getId());
+        self::assertNotNull($account);
+        $drill = static::getContainer()->get(DrillMaker::class)->ofLeg($account, 'Test rack', $plan, 1)->getFile()->drill;
+        self::assertSame('3 FR: Test rack', $drill->name);
+        self::assertSame([TargetKind::Zone, Ball::Five], [$drill->targets[0]->kind, $drill->targets[0]->ball]);
+        self::assertEqualsWithDelta(2.4879, $drill->speed, 1e-3);
+        self::assertCount(6, $drill->places);
     }
 
     public function testAnothersDrillsAndScoresAreNotThere(): void
