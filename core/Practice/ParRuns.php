@@ -96,7 +96,23 @@ final class ParRuns
         return $this->drill->task->isCounted() ? null : $this->stroke(0, 0, null);
     }
 
-    private function run(int $seed): float
+    /**
+     * One run of a drill that is not counted by balls, try by try: for demonstrations.
+     *
+     * @return list<array{isDone: bool, after: Layout|null}>
+     */
+    public function tries(int $seed): array
+    {
+        $tries = [];
+        $this->run($seed, static function (TryScore $score, ?Ending $ending) use (&$tries): void {
+            $tries[] = ['isDone' => $score->isDone, 'after' => $ending?->final];
+        });
+
+        return $tries;
+    }
+
+    /** @param (\Closure(TryScore, Ending|null): void)|null $watched called after each try */
+    private function run(int $seed, ?\Closure $watched = null): float
     {
         $random = new Randomness($seed);
         if ($this->drill->task->isCounted()) {
@@ -117,6 +133,9 @@ final class ParRuns
                 : new Attempt($went, $try, $step, $last);
             $played = null === $went ? $this->stroke($draw, $step, $last) : $this->finder->find($attempt, $seed + $try, true);
             [$score, $ending] = null === $played ? [new TryScore(0.0, false, false), null] : $this->tried($attempt, $played, $random);
+            if (null !== $watched) {
+                $watched($score, $ending);
+            }
             $points += $score->points;
             $step = max(0, min($this->drill->steps, $step + ($score->isWhole ? 1 : -1)));
             if (!$score->isWhole && ($this->drill->goesOn || $this->drill->untilMiss)) {

@@ -23,6 +23,9 @@ use ZigLane\App\Log\TriesEditor;
 use ZigLane\App\Log\TryResult;
 use ZigLane\App\Message\CostRack;
 use ZigLane\App\Message\FitLog;
+use ZigLane\App\Practice\DrillShelf;
+use ZigLane\App\Practice\PracticeEditor;
+use ZigLane\App\Practice\TryEntry;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\Planner;
 use ZigLane\App\Sheet\PlanRequest;
@@ -41,6 +44,8 @@ final class DemoCommand extends Command
         private readonly Planner $planner,
         private readonly LogImport $import,
         private readonly TriesEditor $tries,
+        private readonly PracticeEditor $practice,
+        private readonly DrillShelf $shelf,
         private readonly MessageBusInterface $bus,
         private readonly ClockInterface $clock,
         private readonly bool $demo,
@@ -83,6 +88,7 @@ final class DemoCommand extends Command
                     : $this->planner->ask($sheet, new PlanRequest(), false);
             }
         }
+        $this->practised($player);
         $this->import->take($player, LogFile::parse((string) file_get_contents($this->folder.'/player.log.json')));
         if (true === $input->getOption('plan')) {
             $this->work($player);
@@ -90,6 +96,24 @@ final class DemoCommand extends Command
         $output->writeln('The demo player and the demo racks are loaded.');
 
         return Command::SUCCESS;
+    }
+
+    /** Six weeks of scored drills (tools/demo-practice.php). */
+    private function practised(Account $player): void
+    {
+        $sessions = json_decode((string) file_get_contents($this->folder.'/practice.json'), true, 12, \JSON_THROW_ON_ERROR);
+        foreach (\is_array($sessions) ? $sessions : [] as $session) {
+            if (!\is_array($session) || !\is_string($session['drill'] ?? null) || !\is_int($session['daysAgo'] ?? null)) {
+                continue;
+            }
+            $tries = [];
+            foreach (\is_array($session['tries'] ?? null) ? $session['tries'] : [] as $try) {
+                $entry = TryEntry::parse(json_encode(['id' => (string) Uuid::v4()] + (\is_array($try) ? $try : []), \JSON_THROW_ON_ERROR));
+                $tries[] = [$entry->isDone, $entry->after];
+            }
+            $at = $this->clock->now()->modify('-'.$session['daysAgo'].' days')->setTime(19, 10);
+            $this->practice->record($player, $this->shelf->drill($player, $session['drill']), $at, $tries);
+        }
     }
 
     /** Ten tries of each option of a sheet (tools/demo-tries.php). */

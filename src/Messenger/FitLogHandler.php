@@ -8,6 +8,7 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Log\LogReader;
 use ZigLane\App\Message\FitLog;
+use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Repository\LogFits;
 use ZigLane\Core\Fit\LogFitter;
 use ZigLane\Core\Format\FitFile;
@@ -21,7 +22,7 @@ final readonly class FitLogHandler
     private const RACKS = 5;
     private const FITTING = 0.6;
 
-    public function __construct(private LogFits $fits, private LogReader $log)
+    public function __construct(private LogFits $fits, private LogReader $log, private ParDesk $pars)
     {
     }
 
@@ -53,5 +54,7 @@ final readonly class FitLogHandler
             progress: static fn (float $share) => $tell(self::FITTING + (1 - self::FITTING) * $share),
         );
         $this->fits->finish($id, $answer + ['gains' => $gains]);
+        // What he scored is held against the errors that are known now.
+        $this->pars->askForScored($job->getOwner());
     }
 }

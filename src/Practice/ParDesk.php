@@ -12,6 +12,7 @@ use ZigLane\App\Entity\DrillPar;
 use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Message\PlayPar;
 use ZigLane\App\Repository\DrillPars;
+use ZigLane\App\Repository\DrillSessions;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Player\ExecutionErrors;
 
@@ -21,9 +22,11 @@ final readonly class ParDesk
     /** Who a player is compared with where his log does not say enough. */
     public const USUAL = 'club player';
     public const OWN = 'you';
+    private const SCORED = 12;
 
     public function __construct(
         private DrillPars $pars,
+        private DrillSessions $sessions,
         private DrillShelf $shelf,
         private ErrorSource $errors,
         private EntityManagerInterface $manager,
@@ -64,6 +67,19 @@ final readonly class ParDesk
     public function of(Account $account, DrillFile $file, int $level): ?DrillPar
     {
         return $this->pars->of($file->hash(), $level, $this->hands($account)[$this->whose($account)]);
+    }
+
+    /** Asks for the pars of what was scored lately: the player's errors are new. */
+    public function askForScored(Account $account): void
+    {
+        $asked = [];
+        foreach (array_reverse($this->sessions->scored($account, $this->clock->now()->modify('-6 weeks'))) as $session) {
+            $key = $session->getVersion()->getHash().$session->getLevel();
+            if (!isset($asked[$key]) && \count($asked) < self::SCORED) {
+                $asked[$key] = true;
+                $this->ask($account, $session->getVersion()->getFile(), $session->getLevel());
+            }
+        }
     }
 
     /** Asks for those that are not there yet. */

@@ -67,6 +67,27 @@ final readonly class PracticeEditor
     }
 
     /**
+     * A session that was played on another day, from a file.
+     *
+     * @param list<array{bool, array<string, array{float, float}>|null}> $tries whether each was done, and where balls lay then, in diamonds
+     */
+    public function record(Account $owner, ShelvedDrill $drill, \DateTimeImmutable $at, array $tries): DrillSession
+    {
+        $session = new DrillSession(Uuid::v7(), $owner, $this->shelf->version($drill->file), $drill->key, 0, true, [], 1, $at);
+        $this->manager->persist($session);
+        $played = [];
+        foreach ($tries as $i => [$isDone, $after]) {
+            $played[] = new DrillTry(Uuid::v7(), $session, $i + 1, 0, $isDone, null, null, $after, $at);
+            $this->manager->persist($played[$i]);
+        }
+        $own = (new PlayedSession($session, $played))->series[0];
+        $session->stand($own->score(), $own->tries, $at->modify('+'.$drill->file->drill->minutes.' minutes'));
+        $this->manager->flush();
+
+        return $session;
+    }
+
+    /**
      * @return bool false where this entry has been taken before
      *
      * @throws ConflictHttpException If it does not follow from what was entered
