@@ -16,9 +16,9 @@ use Symfony\Component\Uid\Uuid;
 class DrillTry
 {
     /**
-     * @param int                                     $number of the session, from 1
-     * @param int|null                                $made   balls of a try that is counted
-     * @param array<string, array{float, float}>|null $after  where balls lay then, in diamonds, as far as it was entered
+     * @param int                                         $number of the session, from 1
+     * @param int|null                                    $made   balls of a try that is counted
+     * @param array<int|string, array{float, float}>|null $after  where balls lay then, in diamonds, as far as it was entered
      */
     public function __construct(
         #[ORM\Id]
@@ -79,7 +79,7 @@ class DrillTry
         return $this->opened;
     }
 
-    /** @return array<string, array{float, float}>|null */
+    /** @return array<int|string, array{float, float}>|null */
     public function getAfter(): ?array
     {
         return $this->after;

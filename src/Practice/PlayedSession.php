@@ -104,7 +104,7 @@ final class PlayedSession
         }
         $layout = Layout::empty();
         foreach ($entered as $name => [$long, $short]) {
-            $ball = Ball::named($name);
+            $ball = Ball::named((string) $name);
             if (null !== $ball) {
                 $layout = $layout->with($ball, Spot::diamonds($long, $short, $this->solver->equipment->table));
             }

@@ -69,7 +69,7 @@ final readonly class PracticeEditor
     /**
      * A session that was played on another day, from a file.
      *
-     * @param list<array{bool, array<string, array{float, float}>|null}> $tries whether each was done, and where balls lay then, in diamonds
+     * @param list<array{bool, array<int|string, array{float, float}>|null}> $tries whether each was done; where balls lay then, diamonds
      */
     public function record(Account $owner, ShelvedDrill $drill, \DateTimeImmutable $at, array $tries): DrillSession
     {

@@ -13,7 +13,7 @@ final readonly class TryEntry
 {
     private const FARTHEST = 8.5;
 
-    /** @param array<string, array{float, float}>|null $after in diamonds */
+    /** @param array<int|string, array{float, float}>|null $after in diamonds */
     private function __construct(
         public Uuid $id,
         public ?Uuid $previous,
@@ -53,7 +53,7 @@ final readonly class TryEntry
         return null === $value || (\is_int($value) && $value >= 0 && $value <= 15) ? $value : throw Refused::because('entry');
     }
 
-    /** @return array<string, array{float, float}>|null */
+    /** @return array<int|string, array{float, float}>|null */
     private static function after(mixed $after): ?array
     {
         if (null === $after) {

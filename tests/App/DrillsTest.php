@@ -81,6 +81,26 @@ final class DrillsTest extends AppTestCase
         self::assertSame(6.0, $this->session($session)->getScore());
     }
 
+    /** Played on from where both balls stopped, until one is away from home. */
+    public function testACountInARowGoesOnFromWhereTheBallsLie(): void
+    {
+        $this->signedIn();
+        $session = $this->begun('two-homes', 'scored');
+        $previous = null;
+        foreach ([[[1.5, 2.0], [7.0, 1.0]], [[3.0, 1.0], [5.0, 3.0]]] as [$cue, $one]) {
+            $id = (string) Uuid::v4();
+            $this->enter($session, ['id' => $id, 'previous' => $previous, 'done' => true, 'after' => ['cue' => $cue, '1' => $one]]);
+            $previous = $id;
+        }
+        self::assertSelectorTextContains('.big-score', '2');
+        self::assertSelectorTextContains('.practice .spots', '3, 1');
+        self::assertSelectorTextContains('.practice .spots', '5, 3');
+        $away = ['cue' => [4.5, 1.0], '1' => [5.0, 3.0]];
+        $this->enter($session, ['id' => (string) Uuid::v4(), 'previous' => $previous, 'done' => true, 'after' => $away]);
+        self::assertSelectorExists('[data-on="over"]');
+        self::assertSame(2.0, $this->session($session)->getScore());
+    }
+
     public function testByTurnsEachHasHisOwnScore(): void
     {
         $account = $this->signedIn();
