@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Tests\Core\Practice;
 
+use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Error\IllegalLayout;
@@ -141,6 +142,20 @@ final class DrillFileTest extends TestCase
         self::assertGreaterThanOrEqual(24, \count(array_unique($names)));
         self::assertCount(\count($names), array_unique($names));
         self::assertCount(5, $skills, implode(', ', array_keys($skills)));
+    }
+
+    /** docs/schema/drill.schema.json says what we read (opis/json-schema). */
+    public function testTheSchemaSaysWhatIsRead(): void
+    {
+        $schema = (string) file_get_contents(\dirname(__DIR__, 3).'/docs/schema/drill.schema.json');
+        $isValid = static fn (string $json): bool => (new Validator())->validate(json_decode($json), $schema)->isValid();
+        foreach (glob(\dirname(__DIR__, 3).'/drills/*.drill.json') ?: [] as $path) {
+            self::assertTrue($isValid((string) file_get_contents($path)), $path);
+        }
+        foreach (['an unknown field', 'a task that there is not', 'too many tries', 'a target of no shape'] as $fault) {
+            $changes = iterator_to_array(self::faults())[$fault][0];
+            self::assertFalse($isValid(json_encode([...self::STRAIGHT, ...$changes], \JSON_THROW_ON_ERROR)), $fault);
+        }
     }
 
     /** @param array<string, mixed> $changes */
