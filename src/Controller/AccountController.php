@@ -26,7 +26,9 @@ use ZigLane\App\Form\Registration;
 use ZigLane\App\Form\RegistrationType;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\TipUnit;
+use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\SpeedUnit;
 
 final class AccountController extends AbstractController
 {
@@ -73,10 +75,13 @@ final class AccountController extends AbstractController
         $account = $this->getUser();
         \assert($account instanceof Account);
         $unit = TipUnit::tryFrom($request->request->getString('tip_unit'));
-        if (null === $unit) {
+        $length = LengthUnit::tryFrom($request->request->getString('length_unit', $account->getLengthUnit()->value));
+        $speed = SpeedUnit::tryFrom($request->request->getString('speed_unit', $account->getSpeedUnit()->value));
+        if (null === $unit || null === $length || null === $speed) {
             throw Refused::because('tipUnit');
         }
         $account->countTipsIn($unit);
+        $account->measureIn($length, $speed);
         $account->remindToChalk(max(0, min(20, $request->request->getInt('chalk', $account->getChalkEvery()))));
         $manager->flush();
         // Back to where it was chosen; never to another site.

@@ -57,6 +57,7 @@ final class DrillController extends AbstractController
             'by_skill' => $bySkill,
             'best' => $progress->best($account),
             'due' => $progress->due($account, 30),
+            'submission' => (string) Uuid::v7(),
         ]);
     }
 
@@ -109,6 +110,7 @@ final class DrillController extends AbstractController
             $request->request->getInt('level'),
             'scored' === $request->request->getString('mode'),
             explode(',', $request->request->getString('others')),
+            explode(',', $request->request->getString('then')),
         );
 
         return $this->redirectToRoute('practice', ['id' => $session->getId()], Response::HTTP_SEE_OTHER);

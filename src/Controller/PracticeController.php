@@ -44,6 +44,7 @@ final class PracticeController extends AbstractController
             'best' => $progress->best($account),
             'minutes' => $minutes,
             'due' => $progress->due($account, $minutes),
+            'submission' => (string) Uuid::v7(),
             'whose' => $this->pars->whose($account),
         ]);
     }

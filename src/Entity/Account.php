@@ -11,6 +11,8 @@ use Symfony\Component\Security\Core\User\UserInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\TipUnit;
+use ZigLane\App\Words\LengthUnit;
+use ZigLane\App\Words\SpeedUnit;
 use ZigLane\Core\Plan\Weights;
 
 /** A person who signs in. Addresses are kept in lower case and are unique. */
@@ -36,6 +38,12 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
 
     #[ORM\Column(length: 10, enumType: TipUnit::class)]
     private TipUnit $tipUnit = TipUnit::Tips;
+
+    #[ORM\Column(length: 3, enumType: LengthUnit::class, options: ['default' => 'cm'])]
+    private LengthUnit $lengthUnit = LengthUnit::Centimetres;
+
+    #[ORM\Column(length: 3, enumType: SpeedUnit::class, options: ['default' => 'm/s'])]
+    private SpeedUnit $speedUnit = SpeedUnit::MetresPerSecond;
 
     /** @var array<string, float> what strokes cost besides their odds, as the player last planned with */
     #[ORM\Column(type: 'json')]
@@ -92,6 +100,22 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function getTipUnit(): TipUnit
     {
         return $this->tipUnit;
+    }
+
+    public function getLengthUnit(): LengthUnit
+    {
+        return $this->lengthUnit;
+    }
+
+    public function getSpeedUnit(): SpeedUnit
+    {
+        return $this->speedUnit;
+    }
+
+    public function measureIn(LengthUnit $length, SpeedUnit $speed): void
+    {
+        $this->lengthUnit = $length;
+        $this->speedUnit = $speed;
     }
 
     public function countTipsIn(TipUnit $unit): void

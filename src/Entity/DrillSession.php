@@ -27,6 +27,10 @@ class DrillSession
     #[ORM\Column(type: Types::SMALLINT)]
     private int $tries = 0;
 
+    /** @var list<string>|null keys of the drills that follow when several are run through */
+    #[ORM\Column(type: Types::JSON, nullable: true)]
+    private ?array $later = null;
+
     /**
      * @param string       $key     of the drill: of the library, or the id of one of the owner's own
      * @param int          $level   0 is the drill as it stands
@@ -96,6 +100,18 @@ class DrillSession
     public function getPlayers(): array
     {
         return $this->players;
+    }
+
+    /** @return list<string> */
+    public function getLater(): array
+    {
+        return $this->later ?? [];
+    }
+
+    /** @param list<string> $keys */
+    public function followedBy(array $keys): void
+    {
+        $this->later = [] === $keys ? null : $keys;
     }
 
     public function getSeed(): int

@@ -62,9 +62,9 @@ final readonly class DrillCard
     }
 
     /**
-     * @return list<array{ball: Ball, long: float, short: float, fromLong: float, fromShort: float}> spots in diamonds, and centimetres of
-     *                                                                                               the ball's middle from the nearest
-     *                                                                                               end and side rail
+     * @return list<array{ball: Ball, long: float, short: float, fromLong: float, fromShort: float}> spots in diamonds, and metres of the
+     *                                                                                               ball's middle from the nearest end
+     *                                                                                               and side rail
      */
     public function spots(Layout $layout): array
     {
@@ -76,8 +76,8 @@ final readonly class DrillCard
                 'ball' => $ball,
                 'long' => round($long, 2),
                 'short' => round($short, 2),
-                'fromLong' => round(100 * min($spot->x, $this->equipment->table->length - $spot->x), 1),
-                'fromShort' => round(100 * min($spot->y, $this->equipment->table->width() - $spot->y), 1),
+                'fromLong' => min($spot->x, $this->equipment->table->length - $spot->x),
+                'fromShort' => min($spot->y, $this->equipment->table->width() - $spot->y),
             ];
         }
 

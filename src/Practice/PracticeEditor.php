@@ -22,6 +22,7 @@ final readonly class PracticeEditor
 {
     private const MAX_NAME = 40;
     private const PLAYERS = 4;
+    private const LATER = 12;
     /** Tries of a training at the most. */
     private const MOST = 1000;
 
@@ -38,11 +39,19 @@ final readonly class PracticeEditor
      * A session begins; one that was begun with this id before is that one.
      *
      * @param list<string> $others the other players' names
+     * @param list<string> $later  keys of the drills that follow
      *
      * @throws CoreError If the balls cannot be set up
      */
-    public function begin(Account $owner, Uuid $id, ShelvedDrill $drill, int $level, bool $isScored, array $others = []): DrillSession
-    {
+    public function begin(
+        Account $owner,
+        Uuid $id,
+        ShelvedDrill $drill,
+        int $level,
+        bool $isScored,
+        array $others = [],
+        array $later = [],
+    ): DrillSession {
         $begun = $this->sessions->ownedBy($owner, (string) $id);
         if (null !== $begun) {
             return $begun;
@@ -60,6 +69,10 @@ final readonly class PracticeEditor
         $players = [] === $names ? [] : [$owner->getName(), ...$names];
         $version = $this->shelf->version($drill->file);
         $session = new DrillSession($id, $owner, $version, $drill->key, $level, $isScored, $players, $seed, $this->clock->now());
+        $session->followedBy(\array_slice(array_values(array_filter(
+            $later,
+            static fn (string $key): bool => 1 === preg_match('/^[a-z0-9-]{1,60}$/', $key),
+        )), 0, self::LATER));
         $this->manager->persist($session);
         $this->manager->flush();
 

@@ -86,19 +86,21 @@ final readonly class Progress
      *
      * @param list<array{at: \DateTimeImmutable, skill: string, against: float|null, ...}> $scores
      *
-     * @return array<string, array{count: int, mean: float|null, half: float|null, trend: float|null, trendHalf: float|null}>
+     * @return array<string, array{scores: int, count: int, mean: float|null, half: float|null, trend: float|null, trendHalf: float|null}>
      */
     public function bySkill(array $scores): array
     {
         $skills = [];
         foreach (Skill::cases() as $skill) {
             $points = [];
+            $count = 0;
             foreach ($scores as $score) {
+                $count += $score['skill'] === $skill->value ? 1 : 0;
                 if ($score['skill'] === $skill->value && null !== $score['against']) {
                     $points[] = [$score['at']->getTimestamp() / (7 * 86400), $score['against']];
                 }
             }
-            $skills[$skill->value] = self::line($points);
+            $skills[$skill->value] = ['scores' => $count] + self::line($points);
         }
 
         return $skills;

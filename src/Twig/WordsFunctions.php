@@ -9,6 +9,7 @@ use Twig\Attribute\AsTwigFunction;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Words\SpeedWords;
+use ZigLane\App\Words\Units;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
@@ -22,7 +23,7 @@ use ZigLane\Core\Table\Rail;
 /** What templates ask the words for. */
 final readonly class WordsFunctions
 {
-    public function __construct(private Words $words, private ErrorSource $errors, private Security $security)
+    public function __construct(private Units $units, private Words $words, private ErrorSource $errors, private Security $security)
     {
     }
 
@@ -37,6 +38,18 @@ final readonly class WordsFunctions
     public function notes(Rack $rack): array
     {
         return RuleNotes::of($rack);
+    }
+
+    #[AsTwigFunction('length_text')]
+    public function lengthText(float $metres, int $decimals = 0): string
+    {
+        return $this->units->length($metres, $decimals);
+    }
+
+    #[AsTwigFunction('speed_text')]
+    public function speedText(float $mps): string
+    {
+        return $this->units->speed($mps);
     }
 
     #[AsTwigFunction('told_fault')]

@@ -15,14 +15,14 @@ use ZigLane\Core\Table\Rail;
 
 /**
  * Puts into words what the core says as data: the kind of a fact is the key of its sentence in translations/, its values are what the
- * sentence may use. A value `byMetres` is there as `byMetres_cm` and `byMetres_mm`, a share as a percentage, a ball as its number and
- * with a the before it (`the_ball`, `The_ball`).
+ * sentence may use. A value `byMetres` is there as `byMetres_long`, in the reader's unit and with it, and as `byMetres_mm`; a speed with
+ * its unit, a share as a percentage, a ball as its number and with a the before it (`the_ball`, `The_ball`).
  *
  * @phpstan-import-type Value from Fact
  */
 final readonly class Words
 {
-    public function __construct(private TranslatorInterface $translator)
+    public function __construct(private TranslatorInterface $translator, private Units $units = new UsualUnits())
     {
     }
 
@@ -84,7 +84,7 @@ final readonly class Words
                 $value instanceof Pocket => [$name => $value->value, 'the_'.$name => $value->value],
                 $value instanceof Fact => [$name => $this->of($value)],
                 \is_array($value) => $this->list($name, $value),
-                \is_float($value) => self::measured($name, $value),
+                \is_float($value) => $this->measured($name, $value),
                 \is_bool($value) => [$name => $value ? 'yes' : 'no'],
                 null === $value => [$name => 'none', 'the_'.$name => 'none'],
                 default => [$name => $value],
@@ -117,7 +117,7 @@ final readonly class Words
     }
 
     /** @return array<string, string> a number in the units that its sentence may want */
-    private static function measured(string $name, float $value): array
+    private function measured(string $name, float $value): array
     {
         $plain = static fn (float $number, int $decimals): string => number_format($number, $decimals, '.', '');
 
@@ -125,12 +125,12 @@ final readonly class Words
             str_ends_with($name, 'Share')
                 || 'share' === $name => [$name => $value > 0.0 && $value < 0.005 ? 'under 1' : $plain(100 * $value, 0)],
             str_ends_with($name, 'Metres') => [
-                $name.'_cm' => $plain(max($value > 0.0 ? 1.0 : 0.0, 100 * $value), 0),
+                $name.'_long' => $this->units->length(max($value > 0.0 ? 0.01 : 0.0, $value)),
                 $name.'_mm' => $plain(max($value > 0.0 ? 0.1 : 0.0, 1000 * $value), 1),
             ],
             str_ends_with($name, 'Degrees') => [$name => $plain($value, 0)],
             str_ends_with($name, 'Seconds') => [$name => $plain($value, 3)],
-            str_ends_with($name, 'Mps') => [$name => $plain($value, 1)],
+            str_ends_with($name, 'Mps') => [$name => $this->units->speed($value)],
             default => [$name => rtrim(rtrim($plain($value, 6), '0'), '.')],
         };
     }

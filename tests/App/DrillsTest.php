@@ -17,6 +17,8 @@ use ZigLane\App\Practice\DrillMaker;
 use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Repository\DrillSessions;
 use ZigLane\App\Repository\ShotLog;
+use ZigLane\App\Words\LengthUnit;
+use ZigLane\App\Words\SpeedUnit;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Position\Ball;
@@ -210,6 +212,36 @@ final class DrillsTest extends AppTestCase
         self::assertCount(4, $crawler->filter('.set-up-card'));
         self::assertSelectorTextContains('.set-up-card', '2.8, 1.6');
         self::assertStringStartsWith('/drills/side-door', (string) $crawler->filter('[data-qr]')->attr('data-qr'));
+    }
+
+    public function testLengthsAreToldInThePlayersUnit(): void
+    {
+        $this->signedIn();
+        $this->client->request('GET', '/drills/dead-stop');
+        self::assertSelectorTextContains('.spots', '127.0 cm');
+        $this->client->submitForm('Set', ['length_unit' => 'in', 'speed_unit' => 'mph']);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.spots', '50.0 in');
+        self::assertSelectorTextNotContains('.spots', 'cm');
+        self::assertSame(['39.4 in', '12.0 in', '4.5 mph'], [
+            LengthUnit::Inches->text(1.0, 1), LengthUnit::Inches->text(0.3048), SpeedUnit::MilesPerHour->text(2.0),
+        ]);
+    }
+
+    /** Drills that are due are run through one after the other. */
+    public function testASessionRunsThroughItsDrills(): void
+    {
+        $account = $this->signedIn();
+        [$one, $two] = [$this->kept($account), $this->kept($account)];
+        $this->post("/drills/$one/begin", ['submission' => (string) Uuid::v4(), 'mode' => 'scored', 'then' => "$two,../../etc"]);
+        $session = basename((string) $this->client->getResponse()->headers->get('Location'));
+        $this->post("/practice/$session/end");
+        self::assertSame([$two], $this->session($session)->getLater());
+        $this->client->request('GET', "/practice/$session");
+        $this->client->submitForm('Next drill');
+        $this->client->followRedirect();
+        self::assertMatchesRegularExpression('#^/practice/[0-9a-f-]{36}$#', $this->client->getRequest()->getPathInfo());
+        self::assertSame([], $this->session(basename($this->client->getRequest()->getPathInfo()))->getLater());
     }
 
     public function testProgressSaysHowScoresStandAndWhatIsDue(): void

@@ -63,7 +63,7 @@ final class WordsTest extends TestCase
             'frees the 3: it goes to 2 pockets after this shot, and to none now' => Reason::frees(Ball::Three, 2),
             'frees the 4: it goes to one pocket after this shot, and to none now' => Reason::frees(Ball::Four, 1),
             'right side of the 2: from the wrong side the run-out drops from 46 % to 31 %' => Reason::rightSide(Ball::Two, 0.46, 0.31),
-            'the head cushion slows it: 10 % too hard runs 8 cm long instead of 20' => Reason::cushionSlows(Rail::Head, 0.08, 0.2),
+            'the head cushion slows it: 10 % too hard runs 8 cm long instead of 20 cm' => Reason::cushionSlows(Rail::Head, 0.08, 0.2),
             'combination over the 3: nothing goes straight from here' => Reason::indirect(
                 new Fact('indirect.combination', ['rails' => [], 'over' => [Ball::Three]]),
                 0.3,
