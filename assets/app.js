@@ -4,6 +4,7 @@ import { watchShot } from './shot.js';
 import { watchRun } from './run.js';
 import { watchShoot } from './shoot.js';
 import { watchDrillEditor } from './drill-editor.js';
+import { watchPictures } from './pictures.js';
 import { watchPractice } from './practice.js';
 import { watchPage } from './page.js';
 import { watchAnswers } from './answers.js';
@@ -17,6 +18,7 @@ watchRun(htmx);
 watchShoot();
 watchPractice();
 watchDrillEditor();
+watchPictures();
 if (document.querySelector('[data-qr]')) {
     import('./cards.js').then(({ drawCodes }) => drawCodes());
 }

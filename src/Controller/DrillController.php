@@ -13,15 +13,18 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Drawing\DrillDrawing;
+use ZigLane\App\Drawing\ShotDrawing;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Practice\DrillCard;
 use ZigLane\App\Practice\DrillShelf;
+use ZigLane\App\Practice\DrillStroke;
 use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Practice\ParPlot;
 use ZigLane\App\Practice\PracticeEditor;
 use ZigLane\App\Practice\Progress;
 use ZigLane\App\Practice\ShelvedDrill;
 use ZigLane\App\Repository\DrillSessions;
+use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
@@ -212,11 +215,18 @@ final class DrillController extends AbstractController
         ));
         $known = $this->pars->known($account, $shelved->file, $level);
 
+        $drawing = new DrillDrawing($drill, $layout, $equipment, HeldScreen::isUpright($request));
+        $stroke = DrillStroke::of($drill, $layout, $equipment, $known[$this->pars->whose($account)] ?? $known[ParDesk::USUAL] ?? null);
+        $isShown = null !== $stroke && $request->query->getBoolean('stroke');
+
         return [
             'shelved' => $shelved,
             'drill' => $drill,
             'level' => $level,
-            'drawing' => new DrillDrawing($drill, $layout, $equipment, HeldScreen::isUpright($request)),
+            'drawing' => $drawing,
+            'stroke' => $stroke,
+            'shot' => $isShown ? new ShotDrawing($drawing->table, $stroke->shot) : null,
+            'units' => new ShotUnits($equipment, $account->getTipUnit()),
             'card' => new DrillCard($drill, $equipment),
             'layout' => $layout,
             'error' => $error,

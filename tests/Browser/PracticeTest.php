@@ -70,11 +70,33 @@ final class PracticeTest extends BrowserTestCase
         file_put_contents($path, (string) base64_decode(\is_string($answer['data'] ?? null) ? $answer['data'] : '', true));
         $text = (string) shell_exec('pdftotext -layout '.escapeshellarg($path).' -');
         self::assertSame(4, substr_count($text, 'Stop in the ring'), $text);
-        foreach (['the cue ball 4, 2', 'Pot the 1 in FL', 'Sum', '127 cm'] as $word) {
+        foreach (['the cue ball 4, 2', 'Pot the 1 in FL', 'Sum', '127.0 cm'] as $word) {
             self::assertStringContainsString($word, $text);
         }
         // All on one page: form feeds part pages.
         self::assertSame(1, substr_count($text, "\f"));
+    }
+
+    public function testADrawingIsSavedAsAPicture(): void
+    {
+        $this->begin();
+        // What would be saved is looked at instead.
+        $this->browser->executeScript(
+            'HTMLAnchorElement.prototype.click = function () { window.saved = this.href; window.savedAs = this.download; };',
+        );
+        foreach (['svg', 'png'] as $kind) {
+            $this->click("[data-save-picture=\"$kind\"]");
+            $this->until(fn (): bool => true === $this->browser->executeScript(
+                'return Boolean(document.querySelector(arguments[0]))',
+                ["[data-save-picture=\"$kind\"][data-saved]"],
+            ), "no $kind is saved");
+            self::assertSame("drill.$kind", $this->browser->executeScript('return window.savedAs'));
+        }
+        $size = $this->browser->executeAsyncScript(
+            'const done = arguments[arguments.length - 1]; const image = new Image(); image.onload = () => done(image.naturalWidth);'
+            .' image.src = window.saved;',
+        );
+        self::assertSame(1600, $size);
     }
 
     public function testADrillIsChangedInTheBrowserAndItsParWithIt(): void
@@ -115,7 +137,7 @@ final class PracticeTest extends BrowserTestCase
         // A drill that nobody has: a par is kept for everybody.
         file_put_contents($path, json_encode(['text' => bin2hex(random_bytes(6))] + self::DRILL, \JSON_THROW_ON_ERROR));
         $this->see('[name="file"]')->sendKeys($path);
-        $this->click('main form .button');
+        $this->click('form[enctype] .button');
         $this->see('.drill-desk');
     }
 }

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Practice;
+
+use ZigLane\App\Entity\DrillPar;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Practice\Drill;
+use ZigLane\Core\Practice\Task;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Table\Equipment;
+
+/** The stroke of a drill's pot: what the drill suggests, else what brought the simulated player of a par the most points. */
+final readonly class DrillStroke
+{
+    private function __construct(public SolvedShot $shot, public bool $isSuggested)
+    {
+    }
+
+    /** Null where the set-up is not always the same, nothing is potted, or no stroke is known. */
+    public static function of(Drill $drill, Layout $layout, Equipment $equipment, ?DrillPar $par): ?self
+    {
+        if (!$drill->isFixed() || Task::Pot !== $drill->task || !$layout->has(Ball::Cue)) {
+            return null;
+        }
+        $isSuggested = null !== $drill->ball && null !== $drill->pocket && null !== $drill->tip && null !== $drill->speed;
+        $kept = $par?->getStroke();
+        try {
+            $choice = match (true) {
+                $isSuggested => new ShotChoice($drill->ball, $drill->pocket, new Stroke($drill->tip, $drill->speed, 2.0)),
+                null !== $kept => RackFile::shotFromArray($kept),
+                default => null,
+            };
+
+            return null === $choice ? null : new self((new ShotSolver($equipment))->solve($layout, $choice), $isSuggested);
+        } catch (CoreError) {
+            return null;
+        }
+    }
+}
