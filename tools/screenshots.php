@@ -63,11 +63,8 @@ try {
     $see('[data-chance]');
     $picture('shot');
     foreach ([
-        'spread' => '&look=spread',
         'zone' => '&look=zone&odds=70&next_pocket=FL',
-        'indirect' => '&look=indirect',
         'read' => '&look=read',
-        'land' => '&look=land&target=1500,800',
     ] as $name => $look) {
         $browser->get($sheet.'/plan?ball=4&pocket=FL&clock=12:25&tips=0.82&lengths=2.7&elevation=1'.$look);
         $see('zone' === $name ? '.of-ahead' : '#overlay svg');
@@ -82,7 +79,6 @@ try {
     foreach ($browser->findElements(WebDriverBy::cssSelector('a.sheet')) as $link) {
         foreach ([
             'run' => 'Nine to go',
-            'run-eight-ball' => 'to choose a group',
             'run-straight-pool' => 'Break ball high',
         ] as $name => $words) {
             if (str_contains($link->getText(), $words)) {
@@ -132,7 +128,8 @@ try {
     $browser->get($url.'/numbers');
     $see('[data-plot="gains"] canvas');
     $picture('numbers');
-    $browser->get($url.'/log');
+    // What was only tried is of today.
+    $browser->get($url.'/log?to='.date('Y-m-d', strtotime('-1 day')));
     // The first rack that was shot, and not only tried.
     $racks = array_map(
         static fn ($link): string => (string) $link->getDomProperty('href'),
@@ -144,11 +141,38 @@ try {
             break;
         }
     }
-    $see('#review .key-figures');
+    // What it cost is worked out when the demo is loaded; asked for again if this demo is older.
+    foreach ($browser->findElements(WebDriverBy::cssSelector('#review form[action$="/costs"] .button')) as $ask) {
+        if ([] === $browser->findElements(WebDriverBy::cssSelector('#review .key-figures'))) {
+            $ask->click();
+        }
+        break;
+    }
+    $browser->wait(120, 500)->until(WebDriverExpectedCondition::presenceOfElementLocated(WebDriverBy::cssSelector('#review .key-figures')));
     $picture('review');
-    $browser->get($sheet.'/player');
-    $see('.test-table');
-    $picture('player');
+    // Drills: the list, one with its par, changed, on paper, and how they go over the weeks.
+    $browser->get($url.'/drills');
+    $see('.drill-list');
+    $picture('drills');
+    $browser->get($url.'/drills/rings-in-the-middle');
+    foreach ($browser->findElements(WebDriverBy::cssSelector('.pars form .button')) as $ask) {
+        $ask->click();
+    }
+    $browser->wait(240, 500)->until(static fn (): bool => [] !== $browser->findElements(WebDriverBy::cssSelector('.par-plot'))
+        && [] === $browser->findElements(WebDriverBy::cssSelector('.pars[hx-get]')));
+    $browser->get($url.'/drills/rings-in-the-middle?stroke=1');
+    $see('.route');
+    $picture('drill');
+    $browser->get($url.'/drills/rings-in-the-middle/card?stroke=1');
+    $see('[data-qr] svg');
+    $picture('card');
+    $browser->get($url.'/progress');
+    $see('.calendar');
+    $picture('progress');
+    $browser->get($url.'/drills/rings-in-the-middle');
+    $see('[name="mode"][value="scored"]')->click();
+    $see('[data-practice]');
+    $drill = $browser->getCurrentURL();
     $browser->get($sheet.'/plan');
     $see('[data-chance]');
     $see('[data-theme-switch]')->click();
@@ -170,6 +194,9 @@ try {
     $browser->get($atTable);
     $see('[data-call-ball]');
     $picture('shoot-phone');
+    $browser->get($drill);
+    $see('[data-practice]');
+    $picture('practice-phone');
 } finally {
     $browser->quit();
     exec('rm -rf '.escapeshellarg($profile));

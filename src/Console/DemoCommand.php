@@ -32,6 +32,7 @@ use ZigLane\App\Sheet\PlanRequest;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Log\RackKind;
 
 /** Loads the demo player and the racks in demo/, where the demo is switched on; does nothing when they are there. */
 #[AsCommand('lane:demo', 'Loads the demo player and the demo racks')]
@@ -142,7 +143,11 @@ final class DemoCommand extends Command
         $this->manager->persist($fit);
         $this->manager->flush();
         $this->bus->dispatch(new FitLog((string) $fit->getId(), (string) $player->getId()));
-        $racks = $this->manager->getRepository(ShotRack::class)->findBy(['owner' => $player], ['startedAt' => 'DESC'], 1);
+        $racks = $this->manager->getRepository(ShotRack::class)->findBy(
+            ['owner' => $player, 'kind' => RackKind::Practice],
+            ['startedAt' => 'DESC'],
+            1,
+        );
         foreach ($racks as $rack) {
             $this->bus->dispatch(new CostRack((string) $rack->getId(), (string) $player->getId()));
         }

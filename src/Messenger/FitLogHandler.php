@@ -55,6 +55,7 @@ final readonly class FitLogHandler
         );
         $this->fits->finish($id, $answer + ['gains' => $gains]);
         // What he scored is held against the errors that are known now.
+        $this->fits->reload($job);
         $this->pars->askForScored($job->getOwner());
     }
 }

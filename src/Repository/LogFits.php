@@ -50,6 +50,12 @@ final class LogFits extends ServiceEntityRepository
         );
     }
 
+    /** As the database has it: a worker's own statements are not in what it has loaded. */
+    public function reload(LogFitJob $fit): void
+    {
+        $this->getEntityManager()->refresh($fit);
+    }
+
     /** @param array<mixed>|null $answer null: there was nothing to learn from */
     public function finish(Uuid $id, ?array $answer): void
     {

@@ -10,8 +10,12 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\DrillPar;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\DrillTry;
+use ZigLane\App\Entity\LogFitJob;
 use ZigLane\App\Entity\Shot;
+use ZigLane\App\Log\LogImport;
+use ZigLane\App\Message\FitLog;
 use ZigLane\App\Message\PlayPar;
+use ZigLane\App\Messenger\FitLogHandler;
 use ZigLane\App\Messenger\PlayParHandler;
 use ZigLane\App\Practice\DrillMaker;
 use ZigLane\App\Practice\DrillShelf;
@@ -20,6 +24,7 @@ use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\SpeedUnit;
 use ZigLane\Core\Format\DrillFile;
+use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Practice\TargetKind;
@@ -298,6 +303,43 @@ final class DrillsTest extends AppTestCase
         self::assertSame([TargetKind::Zone, Ball::Five], [$drill->targets[0]->kind, $drill->targets[0]->ball]);
         self::assertEqualsWithDelta(2.4879, $drill->speed, 1e-3);
         self::assertCount(6, $drill->places);
+    }
+
+    public function testAShotThatWasShotIsPractised(): void
+    {
+        $account = $this->signedIn();
+        $log = (string) file_get_contents(\dirname(__DIR__, 2).'/demo/player.log.json');
+        static::getContainer()->get(LogImport::class)->take($account, LogFile::parse($log));
+        $crawler = $this->client->request('GET', '/log?kind=pot');
+        $this->client->request('GET', (string) $crawler->filter('.log-table tbody a')->first()->attr('href'));
+        self::assertResponseIsSuccessful();
+        $this->client->submitForm('Practise this leg');
+        self::assertResponseStatusCodeSame(303);
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.short-plan', 'Pot the');
+        self::assertSelectorExists('.drill-stroke');
+    }
+
+    /** Once the log says whose errors they are, what was scored is held against them. */
+    public function testAFitAsksForTheParOfWhatWasScored(): void
+    {
+        $account = $this->signedIn();
+        $key = $this->kept($account, str_replace('Two straight', 'Two straight '.bin2hex(random_bytes(6)), self::QUICK));
+        $session = $this->begun($key, 'scored');
+        $this->post("/practice/$session/end");
+        $account = $this->session($session)->getOwner();
+        // As tries: what is worth practising is then not looked for, which takes long.
+        $log = json_decode((string) file_get_contents(\dirname(__DIR__, 2).'/demo/player.log.json'), true, 32, \JSON_THROW_ON_ERROR);
+        self::assertIsArray($log);
+        $log['outings'] = \array_slice((array) $log['outings'], 0, 7);
+        $log = str_replace('"kind":"practice"', '"kind":"tries"', json_encode($log, \JSON_THROW_ON_ERROR));
+        static::getContainer()->get(LogImport::class)->take($account, LogFile::parse($log));
+        $fit = new LogFitJob($account, 90, new \DateTimeImmutable());
+        $this->manager()->persist($fit);
+        $this->manager()->flush();
+        static::getContainer()->get(FitLogHandler::class)(new FitLog((string) $fit->getId(), (string) $account->getId()));
+        $hash = static::getContainer()->get(DrillShelf::class)->drill($account, $key)->file->hash();
+        self::assertCount(5, $this->manager()->getRepository(DrillPar::class)->findBy(['version' => $hash]));
     }
 
     public function testAnothersDrillsAndScoresAreNotThere(): void
