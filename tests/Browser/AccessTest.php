@@ -30,7 +30,8 @@ final class AccessTest extends BrowserTestCase
             "$sheet/plan" => '#numbers .odds', "$sheet/run-out" => '[data-runout]', "$sheet/player" => 'form', "$sheet/table" => '#main > *',
             "$sheet/review" => '#main > *', "$sheet/tries" => '#main > *', "$sheet/options" => '.ask-options',
             '/log' => '.log-page', '/log/records' => 'table', '/numbers' => '#main > *',
-            '/password' => 'form',
+            '/password' => 'form', '/drills' => '.drill-list', '/drills/rings-in-the-middle' => '.pars', '/drills/side-door/card' => '[data-qr] svg',
+            '/progress' => '.calendar',
         ];
         foreach (['spread', 'zone', 'tips', 'read', 'land'] as $look) {
             $pages["$sheet/plan?look=$look"] = '#look > *';
