@@ -19,7 +19,7 @@ watchShoot();
 watchPractice();
 watchDrillEditor();
 watchPictures();
-if (document.querySelector('[data-qr]')) {
+if (document.querySelector('[data-qr], [data-print]')) {
     import('./cards.js').then(({ drawCodes }) => drawCodes());
 }
 if (document.querySelector('[data-plot]')) {

@@ -38,6 +38,8 @@ use ZigLane\Core\Table\Equipment;
 #[Route('/drills')]
 final class DrillController extends AbstractController
 {
+    /** Drills of a printed sheet at the most. */
+    private const ON_PAPER = 12;
     private const KEY = ['key' => '[a-z0-9-]{1,60}'];
 
     public function __construct(
@@ -51,17 +53,41 @@ final class DrillController extends AbstractController
     #[Route('', name: 'drills', methods: ['GET'])]
     public function list(#[CurrentUser] Account $account, Progress $progress): Response
     {
-        $bySkill = [];
+        $bySkill = $drawings = [];
+        $equipment = new Equipment();
         foreach ($this->shelf->all($account) as $drill) {
             $bySkill[null === $drill->own ? $drill->file->drill->skill->value : 'own'][] = $drill;
+            try {
+                $layout = (new SetUp($drill->file->drill, $equipment))->attempt(1)->layout;
+            } catch (CoreError) {
+                $layout = Layout::empty();
+            }
+            $drawings[$drill->key] = new DrillDrawing($drill->file->drill, $layout, $equipment);
         }
 
         return $this->render('drills/list.html.twig', [
             'by_skill' => $bySkill,
+            'drawings' => $drawings,
             'best' => $progress->best($account),
             'due' => $progress->due($account, 30),
             'submission' => (string) Uuid::v7(),
         ]);
+    }
+
+    /** Several drills with their texts on paper: a lesson, or what is due. */
+    #[Route('/sheet', name: 'drills_sheet', methods: ['GET'])]
+    public function onPaper(Request $request, #[CurrentUser] Account $account): Response
+    {
+        $cards = [];
+        foreach (\array_slice(explode(',', $request->query->getString('of')), 0, self::ON_PAPER) as $key) {
+            if (1 === preg_match('/^[a-z0-9-]{1,60}$/', $key)) {
+                $cards[] = $this->view($request, $this->shelf->drill($account, $key), $account);
+            }
+        }
+
+        return [] === $cards
+            ? throw $this->createNotFoundException('There are no drills to print.')
+            : $this->render('drills/sheet.html.twig', ['cards' => $cards]);
     }
 
     #[Route('/import', name: 'drill_import', methods: ['POST'])]

@@ -29,6 +29,9 @@ use ZigLane\Core\Position\Ball;
 /** The whole run: asked for, watched while it is planned, stepped through, taken over, gone on with from where the balls really lie. */
 final class PlanController extends AbstractController
 {
+    /** Legs of a printed sheet at the most. */
+    private const ON_PAPER = 20;
+
     public function __construct(private readonly PlanJobRepository $jobs, private readonly Words $words)
     {
     }
@@ -137,6 +140,25 @@ final class PlanController extends AbstractController
         }
 
         return $this->redirectToRoute('sheet_runout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
+    }
+
+    /** The run leg by leg with drawings, to print and hang on the wall. */
+    #[Route('/sheets/{id}/run-out/sheet', name: 'sheet_runout_sheet', methods: ['GET'])]
+    public function onPaper(Request $request, RackSheet $sheet): Response
+    {
+        $file = $this->jobs->latestOf($sheet)?->getPlan() ?? throw $this->createNotFoundException('There is no plan to print yet.');
+        $plan = $file->plan($request->query->getInt('plan'));
+        $legs = [];
+        for ($number = 1; $number <= min(self::ON_PAPER, \count($plan->legs)); ++$number) {
+            $view = new PlanView($file, $request->query->getInt('plan'), $number);
+            $legs[] = ['run' => $view, 'drawing' => new PlanDrawing($view, $this->words, false)];
+        }
+
+        return $this->render('plan/sheet.html.twig', [
+            'sheet' => $sheet,
+            'legs' => $legs,
+            'units' => new ShotUnits($plan->rack->equipment, $sheet->getOwner()->getTipUnit()),
+        ]);
     }
 
     #[Route('/sheets/{id}/run-out/export', name: 'sheet_runout_export', methods: ['GET'])]

@@ -249,6 +249,20 @@ final class DrillsTest extends AppTestCase
         self::assertSame([], $this->session(basename($this->client->getRequest()->getPathInfo()))->getLater());
     }
 
+    public function testSeveralDrillsArePrintedWithWhatTheCoachSays(): void
+    {
+        $account = $this->signedIn();
+        $key = $this->kept($account);
+        $crawler = $this->client->request('GET', "/drills/sheet?of=side-door,dead-stop,$key");
+        self::assertCount(3, $crawler->filter('.set-up-card'));
+        self::assertSelectorTextContains('.set-up-card', 'one after the other down the table');
+        $this->client->request('GET', '/drills/sheet?of=');
+        self::assertResponseStatusCodeSame(404);
+        $this->signedIn('Ola');
+        $this->client->request('GET', "/drills/sheet?of=side-door,$key");
+        self::assertResponseStatusCodeSame(404);
+    }
+
     public function testProgressSaysHowScoresStandAndWhatIsDue(): void
     {
         $account = $this->signedIn();

@@ -297,8 +297,13 @@ final class PlanPageTest extends AppTestCase
         $this->work($this->job($sheet), 1);
         $this->client->request('GET', $this->path($sheet, '/export'));
         self::assertResponseHeaderSame('Content-Disposition', 'attachment; filename=test-rack.plan.json');
+        $exported = (string) $this->client->getResponse()->getContent();
+        // And on paper, a drawing for each leg.
+        $crawler = $this->client->request('GET', $this->path($sheet, '/sheet'));
+        self::assertCount(\count($this->job($sheet)->getPlan()->plans[0]->legs ?? []), $crawler->filter('.set-up-card'));
+        self::assertSelectorExists('.set-up-card .route');
         $path = (string) tempnam(sys_get_temp_dir(), 'plan');
-        file_put_contents($path, (string) $this->client->getResponse()->getContent());
+        file_put_contents($path, $exported);
         $page = $this->client->request('GET', '/sheets');
         $this->client->request(
             'POST',
@@ -317,7 +322,7 @@ final class PlanPageTest extends AppTestCase
     {
         $sheet = $this->sheet($this->player('Olga'), self::SPOTS);
         $token = $this->token($this->sheet($this->signedIn(), self::SPOTS));
-        foreach (['', '/board', '/progress', '/export'] as $part) {
+        foreach (['', '/board', '/progress', '/export', '/sheet'] as $part) {
             $this->client->request('GET', $this->path($sheet, $part));
             self::assertResponseStatusCodeSame(404);
         }
