@@ -12,12 +12,14 @@ use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Analysis\OptionsView;
 use ZigLane\App\Drawing\OptionDrawing;
 use ZigLane\App\Drawing\TableDrawing;
+use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Log\TriesEditor;
 use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Sheet\OptionTaker;
 use ZigLane\App\Sheet\Planner;
@@ -30,11 +32,15 @@ use ZigLane\Core\Player\ExecutionErrors;
 /** Go for it or play safe: the attacks and safeties of one position by the chance to win, of a sheet or of a rack at the table. */
 final class OptionsController extends AbstractController
 {
+    /** Sheets whose players are offered as opponents. */
+    private const SHEETS = 30;
+
     public function __construct(
         private readonly PlanJobRepository $jobs,
         private readonly ShotLog $log,
         private readonly TriesEditor $tries,
         private readonly Words $words,
+        private readonly RackSheetRepository $sheets,
     ) {
     }
 
@@ -61,7 +67,7 @@ final class OptionsController extends AbstractController
     #[IsCsrfTokenValid('sheet')]
     public function ask(Request $request, RackSheet $sheet, Planner $planner): Response
     {
-        $planner->weigh($sheet, self::opponent($request));
+        $planner->weigh($sheet, $this->opponent($request, $sheet->getOwner()));
 
         return $this->redirectToRoute('sheet_options', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -103,7 +109,7 @@ final class OptionsController extends AbstractController
     #[IsCsrfTokenValid('rack')]
     public function askAt(Request $request, ShotRack $rack, Planner $planner): Response
     {
-        $planner->weighAt($rack, $this->log->shotsOf($rack), self::opponent($request));
+        $planner->weighAt($rack, $this->log->shotsOf($rack), $this->opponent($request, $rack->getOwner()));
 
         return $this->redirectToRoute('rack_options', ['id' => $rack->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -136,33 +142,60 @@ final class OptionsController extends AbstractController
     }
 
     /** @return ExecutionErrors|null null for one like the player himself */
-    private static function opponent(Request $request): ?ExecutionErrors
+    private function opponent(Request $request, Account $owner): ?ExecutionErrors
     {
-        $preset = ExecutionErrors::PRESETS[$request->request->getString('opponent')] ?? null;
+        $name = $request->request->getString('opponent');
+        $preset = ExecutionErrors::PRESETS[$name] ?? null;
 
-        return null === $preset ? null : new ExecutionErrors(...$preset);
+        return null === $preset ? $this->sheets->ownedBy($owner, $name)?->getRack()->player : new ExecutionErrors(...$preset);
     }
 
-    /** Which preset the opponent of a job is; empty for none of them, or one like the player. */
-    private static function against(?PlanJob $job): string
+    /** @return array<string, string> the players of the account's other sheets, who are not like this one: the sheet's name by its id */
+    private function others(Account $owner, ExecutionErrors $player): array
+    {
+        $others = $known = [];
+        foreach ($this->sheets->ofOwner($owner, self::SHEETS) as $sheet) {
+            $other = $sheet->getRack()->player;
+            if ($other != $player && !\in_array($other, $known, false) && !\in_array($other, self::presets(), false)) {
+                $known[] = $other;
+                $others[(string) $sheet->getId()] = $sheet->getName();
+            }
+        }
+
+        return $others;
+    }
+
+    /** @return array<string, ExecutionErrors> */
+    private static function presets(): array
+    {
+        return array_map(static fn (array $preset): ExecutionErrors => new ExecutionErrors(...$preset), ExecutionErrors::PRESETS);
+    }
+
+    /**
+     * Whom a job was weighed against: a preset, or the id of the sheet that holds him; empty for one like the player.
+     *
+     * @param array<string, string> $others
+     */
+    private function against(?PlanJob $job, array $others): string
     {
         $opponent = $job?->getOpponent();
         if (null === $opponent || $opponent == $job->getRack()->player) {
             return '';
         }
+        foreach (array_keys($others) as $id) {
+            if ($opponent == $this->sheets->find($id)?->getRack()->player) {
+                return $id;
+            }
+        }
 
-        return (string) array_search(
-            $opponent,
-            array_map(static fn (array $preset): ExecutionErrors => new ExecutionErrors(...$preset), ExecutionErrors::PRESETS),
-            false,
-        );
+        return (string) array_search($opponent, self::presets(), false);
     }
 
     /** @return array<string, mixed> */
     private function ofSheet(Request $request, RackSheet $sheet): array
     {
         $job = $this->jobs->latestOf($sheet, JobKind::Options);
-        $view = $this->view($request, $job, 'sheet_options', (string) $sheet->getId());
+        $view = $this->view($request, $job, 'sheet_options', (string) $sheet->getId(), $sheet->getOwner(), $sheet->getRack()->player);
 
         return $view + [
             'sheet' => $sheet,
@@ -199,7 +232,9 @@ final class OptionsController extends AbstractController
     /** @return array<string, mixed> */
     private function ofRack(Request $request, ShotRack $rack): array
     {
-        return $this->view($request, $this->jobAt($rack), 'rack_options', (string) $rack->getId()) + [
+        $id = (string) $rack->getId();
+
+        return $this->view($request, $this->jobAt($rack), 'rack_options', $id, $rack->getOwner(), $rack->getNow()->player) + [
             'sheet' => $rack->getSheet(),
             'rack' => $rack,
             'tries_of' => [],
@@ -210,7 +245,7 @@ final class OptionsController extends AbstractController
     }
 
     /** @return array{view: OptionsView|null, ...<string, mixed>} */
-    private function view(Request $request, ?PlanJob $job, string $route, string $id): array
+    private function view(Request $request, ?PlanJob $job, string $route, string $id, Account $owner, ExecutionErrors $player): array
     {
         $view = $drawing = $error = null;
         try {
@@ -229,7 +264,8 @@ final class OptionsController extends AbstractController
             'view' => $view,
             'drawing' => $drawing,
             'opponents' => array_keys(ExecutionErrors::PRESETS),
-            'against' => self::against($job),
+            'players' => $others = $this->others($owner, $job?->getRack()->player ?? $player),
+            'against' => $this->against($job, $others),
             'error' => $error,
         ] + (null === $drawing ? [] : ['table' => $drawing->table]);
     }

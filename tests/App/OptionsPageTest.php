@@ -89,6 +89,31 @@ final class OptionsPageTest extends AppTestCase
         self::assertGreaterThanOrEqual(400, $this->client->getResponse()->getStatusCode());
     }
 
+    /** Against the player of another sheet of the account; nobody else's. */
+    public function testTheOpponentMayBeAnotherPlayerOfTheAccount(): void
+    {
+        $stranger = $this->sheet($this->player('Ola'), self::SPOTS, Game::NineBall);
+        $owner = $this->signedIn();
+        $sheet = $this->sheet($owner, self::SPOTS, Game::NineBall);
+        $edda = new ExecutionErrors(0.05, 0.06, 1.3, 1.4);
+        foreach ([$this->sheet($owner, self::SPOTS, Game::NineBall), $stranger] as $other) {
+            $this->reloaded($other)->playedBy($edda, new \DateTimeImmutable());
+            $this->manager()->flush();
+            $players[] = (string) $other->getId();
+        }
+        $crawler = $this->client->request('GET', $this->path($sheet));
+        $offered = $crawler->filter('#opponent option')->each(static fn ($option): string => (string) $option->attr('value'));
+        self::assertContains($players[0], $offered);
+        self::assertNotContains($players[1], $offered);
+        $this->client->submitForm('Weigh this position', ['opponent' => $players[0]]);
+        self::assertEquals($edda, $this->job($sheet)->getOpponent());
+        $crawler = $this->client->request('GET', $this->path($sheet));
+        self::assertSame($players[0], $crawler->filter('#opponent option[selected]')->attr('value'));
+        $token = $crawler->filter('.ask-options input[name=_token]')->attr('value');
+        $this->client->request('POST', $this->path($sheet), ['_token' => $token, 'opponent' => $players[1]]);
+        self::assertNotEquals($edda, $this->job($sheet)->getOpponent(), 'a stranger stays one');
+    }
+
     public function testAnotherPlayerSeesNothingOfIt(): void
     {
         $sheet = $this->weighed();
