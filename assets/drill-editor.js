@@ -15,6 +15,8 @@ export function watchDrillEditor() {
     let drag = null;
     let shape = null;
     let from = null;
+    // Corners of a polygon, until the first is pressed again.
+    let corners = [];
 
     const change = (edit) => {
         let document_;
@@ -46,11 +48,35 @@ export function watchDrillEditor() {
         drawing.append(part);
     };
 
+    const keep = (area) => change((drill) => {
+        drill.targets = [...(drill.targets ?? []), { kind: 'area', ball: 'cue', area, points: 1 }];
+    });
+    const corner = (spot) => {
+        const isClosed = corners.length > 2 && Math.hypot(spot[0] - corners[0][0], spot[1] - corners[0][1]) < 0.3;
+        drawing.querySelector('[data-new-target]')?.remove();
+        corners = isClosed ? corners : [...corners, spot];
+        const part = document.createElementNS('http://www.w3.org/2000/svg', isClosed ? 'polygon' : 'polyline');
+        part.setAttribute('points', corners.map((one) => cloth.toDrawing(one, mm, false).join(',')).join(' '));
+        part.setAttribute('class', 'drill-target');
+        drawing.append(part);
+        if (isClosed) {
+            keep({ polygon: corners });
+            corners = [];
+            shape = null;
+        } else {
+            part.dataset.newTarget = '1';
+        }
+    };
+
     drawing.addEventListener('pointerdown', (event) => {
-        if (shape) {
+        if (shape === 'polygon') {
+            corner(at(event));
+            event.preventDefault();
+        } else if (shape) {
             from = at(event);
             event.preventDefault();
-
+        }
+        if (shape) {
             return;
         }
         const ball = event.target.closest('[data-ball-of]');
@@ -74,7 +100,8 @@ export function watchDrillEditor() {
             const area = shape === 'box'
                 ? { box: [...start, ...spot] }
                 : { rings: { at: start, of: [[Math.max(0.25, Math.hypot(spot[0] - start[0], spot[1] - start[1])), 1]] } };
-            change((drill) => { drill.targets = [...(drill.targets ?? []), { kind: 'area', ball: 'cue', area, points: 1 }]; });
+            keep(area);
+            drawing.querySelector('[data-new-target]')?.removeAttribute('data-new-target');
             from = null;
             shape = null;
         } else if (drag) {
@@ -87,6 +114,7 @@ export function watchDrillEditor() {
         const { draw, clearTargets } = event.target.closest('button')?.dataset ?? {};
         if (draw) {
             shape = draw;
+            corners = [];
         } else if (clearTargets !== undefined) {
             change((drill) => { drill.targets = []; });
             for (const part of drawing.querySelectorAll('.drill-target, .drill-word')) {

@@ -24,14 +24,18 @@ use ZigLane\App\Practice\PracticeEditor;
 use ZigLane\App\Practice\Progress;
 use ZigLane\App\Practice\ShelvedDrill;
 use ZigLane\App\Repository\DrillSessions;
+use ZigLane\App\Sheet\OneLook;
 use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Practice\ParRuns;
 use ZigLane\Core\Practice\SetUp;
+use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Equipment;
 
 /** Drills: the list, one of them with its par and scores, its card, and own ones that are copied, changed and taken in. */
@@ -40,6 +44,8 @@ final class DrillController extends AbstractController
 {
     /** Drills of a printed sheet at the most. */
     private const ON_PAPER = 12;
+    /** Runs of a drill that is being changed. */
+    private const TRIED = 20;
     private const KEY = ['key' => '[a-z0-9-]{1,60}'];
 
     public function __construct(
@@ -181,6 +187,34 @@ final class DrillController extends AbstractController
         $this->shelf->change($drill->own, $file);
 
         return $this->redirectToRoute('drill', ['key' => $key], Response::HTTP_SEE_OTHER);
+    }
+
+    /** What a drill that is being changed comes to: a few runs of a club player, not kept. */
+    #[Route('/{key}/try', name: 'drill_try', requirements: self::KEY, methods: ['POST'])]
+    #[IsCsrfTokenValid('drill')]
+    public function tryOut(Request $request, string $key, #[CurrentUser] Account $account, OneLook $one): Response
+    {
+        $this->own($account, $key);
+        $par = $stroke = null;
+        $faults = [];
+        try {
+            $drill = DrillFile::parse($request->request->getString('file'))->drill;
+            $player = new ExecutionErrors(...ExecutionErrors::PRESETS[ParDesk::USUAL]);
+            $compute = static function (ShotSolver $solver) use ($drill, $player): array {
+                $runs = new ParRuns($drill, $solver, $player);
+                $first = $runs->first()?->choice;
+
+                return [$runs->play(self::TRIED), $first];
+            };
+            [$par, $stroke] = $one->of($request, $account, new ShotSolver(), $compute);
+        } catch (InvalidFile $e) {
+            $faults = explode("\n", $this->words->error($e));
+        } catch (CoreError $e) {
+            $faults = [$this->words->error($e)];
+        }
+        $units = new ShotUnits(new Equipment(), $account->getTipUnit());
+
+        return $this->render('drills/tried.html.twig', ['par' => $par, 'stroke' => $stroke, 'faults' => $faults, 'units' => $units]);
     }
 
     #[Route('/{key}/delete', name: 'drill_delete', requirements: self::KEY, methods: ['POST'])]

@@ -9,6 +9,7 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Repository\DrillPars;
 use ZigLane\App\Repository\DrillSessions;
+use ZigLane\App\Repository\LogFits;
 use ZigLane\Core\Practice\Skill;
 
 /**
@@ -23,12 +24,15 @@ final readonly class Progress
     private const AGAIN = 14;
     private const SOON = 4;
     private const Z = 1.96;
+    /** What trains against each error of a player. */
+    private const AGAINST = ['aim' => 'pot', 'speed' => 'speed', 'tipSide' => 'position', 'tipHeight' => 'position'];
 
     public function __construct(
         private DrillSessions $sessions,
         private DrillShelf $shelf,
         private ParDesk $pars,
         private DrillPars $kept,
+        private LogFits $fits,
         private ClockInterface $clock,
     ) {
     }
@@ -134,7 +138,8 @@ final readonly class Progress
     }
 
     /**
-     * A session of so many minutes: drills that were not passed and are due, those under par, and those that were never tried, with why.
+     * A session of so many minutes: drills that were not passed and are due, those against the error that costs the player the most
+     * run-outs by his log, those of his weakest skill, and those that were never tried, with why.
      *
      * @return list<array{drill: ShelvedDrill, minutes: int, why: string, days: int|null}>
      */
@@ -146,6 +151,7 @@ final readonly class Progress
             static fn (?float $mean): bool => null !== $mean,
         );
         asort($weak);
+        $worst = $this->worst($account);
         $order = [];
         foreach ($this->shelf->all($account) as $drill) {
             $known = $best[$drill->key] ?? null;
@@ -155,8 +161,11 @@ final readonly class Progress
             [$rank, $why] = match (true) {
                 null !== $days && !$isPassed && $days >= self::SOON => [0, 'notPassed'],
                 null !== $days && $isPassed && $days >= self::AGAIN => [1, 'again'],
-                null === $days && 0 === $weakness => [2, 'weakSkill'],
-                null === $days => [3, 'new'],
+                null !== $worst && self::AGAINST[$worst] === $drill->file->drill->skill->value && ($days ?? self::SOON) >= self::SOON => [
+                    2, 'log.'.$worst,
+                ],
+                null === $days && 0 === $weakness => [3, 'weakSkill'],
+                null === $days => [4, 'new'],
                 default => [9, ''],
             };
             if ($rank < 9) {
@@ -174,6 +183,19 @@ final readonly class Progress
         }
 
         return $session;
+    }
+
+    /** The error whose lessening gains the most run-outs, told from none; null where the log does not say. */
+    private function worst(Account $account): ?string
+    {
+        $gains = $this->fits->latestDone($account)?->getAnswer()['gains'] ?? null;
+        foreach (\is_array($gains) ? $gains : [] as $error => $gain) {
+            $least = \is_array($gain) && \is_array($gain['interval'] ?? null) ? $gain['interval'][0] ?? null : null;
+
+            return isset(self::AGAINST[$error]) && \is_float($least) && $least > 0.0 ? (string) $error : null;
+        }
+
+        return null;
     }
 
     /** @return list<DrillSession> */

@@ -20,6 +20,7 @@ use ZigLane\App\Messenger\PlayParHandler;
 use ZigLane\App\Practice\DrillMaker;
 use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Repository\DrillSessions;
+use ZigLane\App\Repository\LogFits;
 use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\SpeedUnit;
@@ -27,6 +28,7 @@ use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Practice\Skill;
 use ZigLane\Core\Practice\TargetKind;
 
 /** Drills: chosen, played, scored, copied and changed. */
@@ -172,6 +174,39 @@ final class DrillsTest extends AppTestCase
         self::assertStringContainsString('4.05', (string) $this->client->getCrawler()->filter('textarea')->text());
         $this->client->request('GET', '/drills/dead-stop/edit');
         self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testADrillIsTriedBeforeItIsKept(): void
+    {
+        $account = $this->signedIn();
+        $key = $this->kept($account);
+        $this->post("/drills/$key/try", ['file' => self::QUICK]);
+        self::assertSelectorTextContains('#tried', '20 runs of a simulated club player');
+        self::assertSelectorTextContains('#tried', 'His stroke');
+        $this->post("/drills/$key/try", ['file' => str_replace('"FL"', '"HR"', self::QUICK)]);
+        self::assertSelectorTextContains('#tried', 'Par is 0');
+        $this->post("/drills/$key/try", ['file' => '{"format": "zig-lane/drill", "version": 1, "name": "?"}']);
+        self::assertSelectorTextContains('#tried [role=alert]', 'skill');
+        $this->post('/drills/dead-stop/try', ['file' => self::QUICK]);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    /** What the log says is worth most is what is suggested, with why. */
+    public function testWhatIsSuggestedFollowsTheLog(): void
+    {
+        $account = $this->signedIn();
+        $fit = new LogFitJob($account, 90, new \DateTimeImmutable());
+        $this->manager()->persist($fit);
+        $this->manager()->flush();
+        $gain = static fn (float $least): array => ['gain' => $least + 0.05, 'interval' => [$least, $least + 0.1]];
+        $fits = static::getContainer()->get(LogFits::class);
+        $fits->finish($fit->getId(), ['used' => 0, 'gains' => ['speed' => $gain(0.02), 'aim' => $gain(-0.02)]]);
+        $fits->reload($fit);
+        $crawler = $this->client->request('GET', '/progress');
+        self::assertStringContainsString('by your log a surer speed would gain you most', $crawler->filter('.due')->text());
+        $first = (string) $crawler->filter('.due a')->first()->attr('href');
+        $drill = static::getContainer()->get(DrillShelf::class)->drill($account, basename($first))->file->drill;
+        self::assertSame(Skill::Speed, $drill->skill);
     }
 
     public function testADrillIsTakenInFromAFileAndOneThatIsNoneIsRefused(): void

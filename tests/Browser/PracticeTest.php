@@ -121,7 +121,19 @@ final class PracticeTest extends BrowserTestCase
         $this->until(fn (): bool => true === $this->browser->executeScript(
             'return /"cue": \[\s*5\.5,\s*2\.75\s*\]/.test(document.querySelector("[data-drill-text]").value)',
         ), 'the file does not follow');
-        $this->click('.drill-form > .button');
+        // Tried before it is kept: a few runs, and the stroke that was found.
+        $this->click('[hx-post$="/try"]');
+        $this->see('#tried .own-tries');
+        self::assertStringContainsString('20 runs of a simulated club player', $this->text('#tried'));
+        // A target by its corners: the first is pressed again to close it.
+        $this->click('[data-draw="polygon"]');
+        foreach ([[0.3, 0.3], [0.5, 0.3], [0.5, 0.6], [0.3, 0.3]] as [$across, $down]) {
+            $this->drag([$this->pointOf('[data-table]', $across, $down)]);
+        }
+        $this->until(fn (): bool => true === $this->browser->executeScript(
+            'return JSON.parse(document.querySelector("[data-drill-text]").value).targets[1]?.area.polygon.length === 3',
+        ), 'the corners are not in the file');
+        $this->click('.drill-form > .button.is-primary');
         $this->see('.pars form .button');
         $this->click('.pars form .button');
         $this->until(fn (): bool => 4 === \count($this->browser->findElements(WebDriverBy::cssSelector('.par-table td b')))
