@@ -64,7 +64,6 @@ try {
     $picture('shot');
     foreach ([
         'zone' => '&look=zone&odds=70&next_pocket=FL',
-        'read' => '&look=read',
     ] as $name => $look) {
         $browser->get($sheet.'/plan?ball=4&pocket=FL&clock=12:25&tips=0.82&lengths=2.7&elevation=1'.$look);
         $see('zone' === $name ? '.of-ahead' : '#overlay svg');
@@ -166,6 +165,14 @@ try {
     $browser->get($url.'/drills/rings-in-the-middle/card?stroke=1');
     $see('[data-qr] svg');
     $picture('card');
+    $browser->get($url.'/drills/rings-in-the-middle');
+    $see('form[action$="/copy"] .button')->click();
+    $see('[data-drill-editor]');
+    $picture('drill-editor');
+    $browser->get(str_replace('/edit', '', $browser->getCurrentURL()));
+    // The copy goes again.
+    $browser->executeScript('document.querySelector(\'form[action$="/delete"]\').submit()');
+    $see('.drill-list');
     $browser->get($url.'/progress');
     $see('.calendar');
     $picture('progress');
