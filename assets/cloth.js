@@ -28,6 +28,13 @@ export function clear(wished, others, radius, gap) {
     return [spot, false];
 }
 
+// A spot that was typed as two numbers, along and across; null where it is none.
+export function typed(text) {
+    const numbers = text.trim().split(/\s*[,;]\s*|\s+/).map(Number);
+
+    return numbers.length === 2 && numbers.every(Number.isFinite) ? numbers : null;
+}
+
 // Which way an arrow key moves a ball, as the drawing lies; undefined for other keys.
 export function arrow(event, upright) {
     const step = event.shiftKey ? FINE : STEP;

@@ -20,6 +20,11 @@ export function keep(rack, entry, list = null) {
     }
 }
 
+// A form of the page's board, sent as htmx does: answered with the board's new part.
+export function post(url, token, values) {
+    return fetch(url, { method: 'POST', headers: { 'HX-Request': 'true' }, body: new URLSearchParams({ _token: token, ...values }) });
+}
+
 // Sends the first that waits. Answers with the page's new part; or with why it was refused; or with nothing where there is no connection.
 export async function send(rack, url, token) {
     const [first] = kept(rack);
@@ -28,9 +33,7 @@ export async function send(rack, url, token) {
     }
     let response;
     try {
-        response = await fetch(url, {
-            method: 'POST', headers: { 'HX-Request': 'true' }, body: new URLSearchParams({ _token: token, entry: JSON.stringify(first) }),
-        });
+        response = await post(url, token, { entry: JSON.stringify(first) });
     } catch {
         return {};
     }

@@ -1,7 +1,8 @@
 // A drill at the table: what came of a try in one touch, or in two where the cue ball's end counts. Entries get their ids here, wait in the
 // browser while the server cannot be reached, and are sent in order when it can.
 
-import { keep, kept, send } from './entries.js';
+import { typed } from './cloth.js';
+import { keep, kept, post, send } from './entries.js';
 import { keepOffline } from './offline.js';
 import { watchTable } from './table.js';
 
@@ -122,9 +123,7 @@ export function watchPractice() {
     };
     const call = async (url, values) => {
         try {
-            const response = await fetch(url, {
-                method: 'POST', headers: { 'HX-Request': 'true' }, body: new URLSearchParams({ _token: board().dataset.token, ...values }),
-            });
+            const response = await post(url, board().dataset.token, values);
             take(await response.text());
         } catch {
             network('No connection: this can be done when it is back.');
@@ -186,9 +185,9 @@ export function watchPractice() {
     document.addEventListener('submit', (event) => {
         if (event.target.matches('[data-practice] [data-typed]')) {
             event.preventDefault();
-            const numbers = event.target.elements.at.value.trim().split(/\s*[,;]\s*|\s+/).map(Number);
-            if (numbers.length === 2 && numbers.every(Number.isFinite)) {
-                finish(numbers);
+            const spot = typed(event.target.elements.at.value);
+            if (spot) {
+                finish(spot);
             } else {
                 notice('Type two numbers in diamonds, along and across: 4.5, 1.25.');
             }

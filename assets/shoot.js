@@ -1,7 +1,8 @@
 // The rack at the table: what came of a shot in two touches. An entry gets its id here, waits in the browser while the server cannot be
 // reached, and is sent in order when it can; the page goes on meanwhile with what was planned before.
 
-import { keep, kept, send } from './entries.js';
+import { typed } from './cloth.js';
+import { keep, kept, post, send } from './entries.js';
 import { keepOffline } from './offline.js';
 import { watchTable } from './table.js';
 
@@ -258,9 +259,7 @@ export function watchShoot() {
 
     const call = async (url, values) => {
         try {
-            const response = await fetch(url, {
-                method: 'POST', headers: { 'HX-Request': 'true' }, body: new URLSearchParams({ _token: board().dataset.token, ...values }),
-            });
+            const response = await post(url, board().dataset.token, values);
             take(await response.text());
         } catch {
             network('No connection: this can be done when it is back.');
@@ -347,9 +346,9 @@ export function watchShoot() {
     document.addEventListener('submit', (event) => {
         if (event.target.matches('[data-typed]')) {
             event.preventDefault();
-            const numbers = event.target.elements.at.value.trim().split(/\s*[,;]\s*|\s+/).map(Number);
-            if (numbers.length === 2 && numbers.every(Number.isFinite)) {
-                finish(numbers);
+            const spot = typed(event.target.elements.at.value);
+            if (spot) {
+                finish(spot);
             } else {
                 notice(['Type two numbers in diamonds, along and across: 4.5, 1.25.']);
             }
