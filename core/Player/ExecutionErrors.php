@@ -41,6 +41,12 @@ final readonly class ExecutionErrors
     ) {
     }
 
+    /** @return array<string, self> by the name of the level, the worst hand first */
+    public static function presets(): array
+    {
+        return array_map(static fn (array $numbers): self => new self(...$numbers), self::PRESETS);
+    }
+
     /** The errors in a shot: grown with its meant speed, the elevation of the cue, and what else it demands. */
     public function in(Strike $meant, Demands $demands = new Demands()): Deviations
     {

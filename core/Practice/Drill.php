@@ -6,12 +6,17 @@ namespace ZigLane\Core\Practice;
 
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Pocket;
 
 /** A drill at one of its levels: what is set up, what is to be done, and what it counts. Lengths in diamonds. */
 final readonly class Drill
 {
+    /** Elevation of a level cue, degrees. */
+    private const LEVEL = 2.0;
+
     /**
      * @param string                   $text      for the player, of a coach
      * @param array<int, Place>        $places    by the number of the ball; 0 is the cue ball
@@ -66,6 +71,26 @@ final readonly class Drill
         return null === $this->moves
             && !$this->goesOn
             && [] === array_filter($this->places, static fn (Place $one): bool => !$one->isFixed());
+    }
+
+    /** Whether what is set up is drawn anew for each try. */
+    public function isDrawn(): bool
+    {
+        return [] !== array_filter($this->places, static fn (Place $one): bool => !$one->isInHand && !$one->isFixed());
+    }
+
+    /** Whether each try has to pass the one before. */
+    public function isLadder(): bool
+    {
+        return [] !== array_filter($this->targets, static fn (Target $target): bool => TargetKind::Past === $target->kind);
+    }
+
+    /** The shot that is suggested whole: a ball called in a pocket, with tip and speed; null where a part of it is left open. */
+    public function suggested(): ?ShotChoice
+    {
+        return Task::Pot !== $this->task || null === $this->ball || null === $this->pocket || null === $this->tip || null === $this->speed
+            ? null
+            : new ShotChoice($this->ball, $this->pocket, new Stroke($this->tip, $this->speed, self::LEVEL));
     }
 
     /** The most points that a try can bring; of a run the balls. */

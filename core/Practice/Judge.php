@@ -21,6 +21,7 @@ final class Judge
     private const FAR_END = 7.9;
 
     private readonly Sight $sight;
+    private readonly bool $isLadder;
 
     /** @var array<string, PotModel|null> what pockets take of a next ball, by its place and those of the others */
     private array $lines = [];
@@ -31,6 +32,7 @@ final class Judge
         private readonly ExecutionErrors $player,
     ) {
         $this->sight = new Sight($solver->equipment->balls);
+        $this->isLadder = $drill->isLadder();
     }
 
     public function ofEnding(Attempt $attempt, Ending $ending): TryScore
@@ -69,8 +71,7 @@ final class Judge
     public function value(Attempt $attempt, Ending $ending): float
     {
         $score = $this->ofEnding($attempt, $ending);
-        $isLadder = [] !== array_filter($this->drill->targets, static fn (Target $target): bool => TargetKind::Past === $target->kind);
-        if (!$isLadder || !$ending->final->has(Ball::Cue)) {
+        if (!$this->isLadder || !$ending->final->has(Ball::Cue)) {
             return $score->points;
         }
         $long = $ending->final->spot(Ball::Cue)->inDiamonds($this->solver->equipment->table)[0];

@@ -123,31 +123,22 @@ final class ParRuns
 
             return $points;
         }
-        $points = 0.0;
-        $step = 0;
-        $last = $went = null;
-        for ($try = 1; $try <= $this->drill->tries; ++$try) {
+        $series = new Series($this->drill, $this->solver->equipment, $this->seed);
+        while (!$series->isOver()) {
             $draw = (int) ($random->share() * self::DRAWS);
-            $attempt = null === $went
-                ? $this->attempt($draw, $step, $last)
-                : new Attempt($went, $try, $step, $last);
-            $played = null === $went ? $this->stroke($draw, $step, $last) : $this->finder->find($attempt, $seed + $try, true);
+            $isSetUp = $series->isSetUp();
+            $attempt = $isSetUp ? $this->attempt($draw, $series->step, $series->last) : $series->attempt();
+            $played = $isSetUp
+                ? $this->stroke($draw, $series->step, $series->last)
+                : $this->finder->find($attempt, $seed + $attempt->number, true);
             [$score, $ending] = null === $played ? [new TryScore(0.0, false, false), null] : $this->tried($attempt, $played, $random);
             if (null !== $watched) {
                 $watched($score, $ending);
             }
-            $points += $score->points;
-            $step = max(0, min($this->drill->steps, $step + ($score->isWhole ? 1 : -1)));
-            if (!$score->isWhole && ($this->drill->goesOn || $this->drill->untilMiss)) {
-                break;
-            }
-            if (null !== $ending && $ending->final->has(Ball::Cue)) {
-                $last = $ending->final->spot(Ball::Cue)->inDiamonds($this->solver->equipment->table)[0];
-            }
-            $went = $this->drill->goesOn ? $ending?->final : null;
+            $series->add($score, $ending?->final);
         }
 
-        return null === $this->drill->moves ? $points : (float) $step;
+        return $series->score();
     }
 
     /** @return array{TryScore, Ending|null} */
@@ -167,36 +158,20 @@ final class ParRuns
 
     private function attempt(int $draw, int $step, ?float $last): Attempt
     {
-        $number = $this->isDrawn() ? $draw : 0;
+        $number = $this->drill->isDrawn() ? $draw : 0;
 
         return $this->setUp->attempt($this->seed, 1 + $number, $step, $last);
     }
 
     private function stroke(int $draw, int $step, ?float $last): ?Played
     {
-        $bin = null === $last || !$this->isLadder() ? null : self::LAST * ceil($last / self::LAST);
-        $key = ($this->isDrawn() ? $draw : 0)." $step ".($bin ?? '');
+        $bin = null === $last || !$this->drill->isLadder() ? null : self::LAST * ceil($last / self::LAST);
+        $key = ($this->drill->isDrawn() ? $draw : 0)." $step ".($bin ?? '');
         if (!\array_key_exists($key, $this->strokes)) {
             $this->strokes[$key] = $this->finder->find($this->attempt($draw, $step, $bin), $this->seed);
         }
 
         return $this->strokes[$key];
-    }
-
-    private function isDrawn(): bool
-    {
-        foreach ($this->drill->places as $place) {
-            if (!$place->isInHand && !$place->isFixed()) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    private function isLadder(): bool
-    {
-        return [] !== array_filter($this->drill->targets, static fn (Target $target): bool => TargetKind::Past === $target->kind);
     }
 
     /** Balls made one after the other from a set-up. */
@@ -206,7 +181,7 @@ final class ParRuns
         $attempt = $this->attempt($draw, 0, null);
         $rack = new Rack($this->drill->game ?? Game::StraightPool, $attempt->layout, $this->solver->equipment, $this->player);
         $this->chooser ??= new ThreeAhead($rack, $this->solver, grid: 0.06, isQuick: true, isCoarse: true);
-        $layout = $this->starts[$this->isDrawn() ? $draw : 0] ??= $this->placed($attempt->layout, $this->seed);
+        $layout = $this->starts[$this->drill->isDrawn() ? $draw : 0] ??= $this->placed($attempt->layout, $this->seed);
         for ($made = 0; null !== $layout && $layout->without(Ball::Cue)->count() > 0; ++$made) {
             $option = $this->chooser->next($layout, $seed + 31 * $made);
             if (null === $option) {

@@ -17,7 +17,8 @@ final class Series
     /** Tries in which everything was met. */
     public int $whole = 0;
     public int $step = 0;
-    private ?float $last = null;
+    /** Where along the table the cue ball stopped last, diamonds; null before any that counts. */
+    public ?float $last = null;
     private ?Layout $left = null;
     private bool $isEnded = false;
 
@@ -42,6 +43,12 @@ final class Series
     public function isOver(): bool
     {
         return !$this->isEndless && ($this->isEnded || $this->tries >= $this->drill->tries);
+    }
+
+    /** Whether the next try is set up, and not played from where the balls lie. */
+    public function isSetUp(): bool
+    {
+        return null === $this->left;
     }
 
     /**

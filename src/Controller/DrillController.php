@@ -71,11 +71,13 @@ final class DrillController extends AbstractController
             $drawings[$drill->key] = new DrillDrawing($drill->file->drill, $layout, $equipment);
         }
 
+        $best = $progress->best($account);
+
         return $this->render('drills/list.html.twig', [
             'by_skill' => $bySkill,
             'drawings' => $drawings,
-            'best' => $progress->best($account),
-            'due' => $progress->due($account, 30),
+            'best' => $best,
+            'due' => $progress->due($account, 30, $best, $progress->scores($account)),
             'submission' => (string) Uuid::v7(),
         ]);
     }
@@ -165,7 +167,9 @@ final class DrillController extends AbstractController
     {
         $drill = $this->own($account, $key);
 
-        return $this->render('drills/edit.html.twig', $this->view($request, $drill, $account) + ['text' => $drill->file->write(), 'faults' => []]);
+        $view = $this->view($request, $drill, $account);
+
+        return $this->render('drills/edit.html.twig', $view + ['text' => $drill->file->write(), 'faults' => []]);
     }
 
     #[Route('/{key}/edit', name: 'drill_change', requirements: self::KEY, methods: ['POST'])]
@@ -199,7 +203,7 @@ final class DrillController extends AbstractController
         $faults = [];
         try {
             $drill = DrillFile::parse($request->request->getString('file'))->drill;
-            $player = new ExecutionErrors(...ExecutionErrors::PRESETS[ParDesk::USUAL]);
+            $player = ExecutionErrors::presets()[ParDesk::USUAL];
             $compute = static function (ShotSolver $solver) use ($drill, $player): array {
                 $runs = new ParRuns($drill, $solver, $player);
                 $first = $runs->first()?->choice;

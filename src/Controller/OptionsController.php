@@ -145,9 +145,8 @@ final class OptionsController extends AbstractController
     private function opponent(Request $request, Account $owner): ?ExecutionErrors
     {
         $name = $request->request->getString('opponent');
-        $preset = ExecutionErrors::PRESETS[$name] ?? null;
 
-        return null === $preset ? $this->sheets->ownedBy($owner, $name)?->getRack()->player : new ExecutionErrors(...$preset);
+        return ExecutionErrors::presets()[$name] ?? $this->sheets->ownedBy($owner, $name)?->getRack()->player;
     }
 
     /** @return array<string, string> the players of the account's other sheets, who are not like this one: the sheet's name by its id */
@@ -156,19 +155,13 @@ final class OptionsController extends AbstractController
         $others = $known = [];
         foreach ($this->sheets->ofOwner($owner, self::SHEETS) as $sheet) {
             $other = $sheet->getRack()->player;
-            if ($other != $player && !\in_array($other, $known, false) && !\in_array($other, self::presets(), false)) {
+            if ($other != $player && !\in_array($other, $known, false) && !\in_array($other, ExecutionErrors::presets(), false)) {
                 $known[] = $other;
                 $others[(string) $sheet->getId()] = $sheet->getName();
             }
         }
 
         return $others;
-    }
-
-    /** @return array<string, ExecutionErrors> */
-    private static function presets(): array
-    {
-        return array_map(static fn (array $preset): ExecutionErrors => new ExecutionErrors(...$preset), ExecutionErrors::PRESETS);
     }
 
     /**
@@ -188,7 +181,7 @@ final class OptionsController extends AbstractController
             }
         }
 
-        return (string) array_search($opponent, self::presets(), false);
+        return (string) array_search($opponent, ExecutionErrors::presets(), false);
     }
 
     /** @return array<string, mixed> */

@@ -35,15 +35,16 @@ final class PracticeController extends AbstractController
     public function progress(Request $request, #[CurrentUser] Account $account, Progress $progress): Response
     {
         $scores = $progress->scores($account);
+        $best = $progress->best($account);
         $minutes = 60 === $request->query->getInt('minutes', 30) ? 60 : 30;
 
         return $this->render('drills/progress.html.twig', [
             'scores' => array_reverse($scores),
             'skills' => $progress->bySkill($scores),
             'calendar' => $progress->calendar($scores),
-            'best' => $progress->best($account),
+            'best' => $best,
             'minutes' => $minutes,
-            'due' => $progress->due($account, $minutes),
+            'due' => $progress->due($account, $minutes, $best, $scores),
             'submission' => (string) Uuid::v7(),
             'whose' => $this->pars->whose($account),
         ]);

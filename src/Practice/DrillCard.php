@@ -28,7 +28,9 @@ final readonly class DrillCard
             Task::Pot => 'Pot the '.($ball?->label() ?? 'ball').(null === $this->drill->pocket ? '' : ' in '.$this->drill->pocket->value),
             Task::Hit => 'Hit the '.(null === $ball ? 'ball' : $ball->label()).', no pot',
             Task::Lag => 'Roll the cue ball alone',
-            Task::Run => 'Make all balls, '.(\in_array($this->drill->game, [null, Game::StraightPool], true) ? 'in any order' : 'the lowest first'),
+            Task::Run => \in_array($this->drill->game, [null, Game::StraightPool], true)
+                ? 'Make all balls, in any order'
+                : 'Make all balls, the lowest first',
             Task::Break => 'Break',
         };
         $cushions = static fn (int $count): string => \sprintf('%d cushion%s', $count, 1 === $count ? '' : 's');

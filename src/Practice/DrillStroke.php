@@ -11,10 +11,8 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\Task;
-use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Table\Equipment;
 
 /** The stroke of a drill's pot: what the drill suggests, else what brought the simulated player of a par the most points. */
@@ -30,16 +28,12 @@ final readonly class DrillStroke
         if (!$drill->isFixed() || Task::Pot !== $drill->task || !$layout->has(Ball::Cue)) {
             return null;
         }
-        $isSuggested = null !== $drill->ball && null !== $drill->pocket && null !== $drill->tip && null !== $drill->speed;
+        $suggested = $drill->suggested();
         $kept = $par?->getStroke();
         try {
-            $choice = match (true) {
-                $isSuggested => new ShotChoice($drill->ball, $drill->pocket, new Stroke($drill->tip, $drill->speed, 2.0)),
-                null !== $kept => RackFile::shotFromArray($kept),
-                default => null,
-            };
+            $choice = $suggested ?? (null === $kept ? null : RackFile::shotFromArray($kept));
 
-            return null === $choice ? null : new self((new ShotSolver($equipment))->solve($layout, $choice), $isSuggested);
+            return null === $choice ? null : new self((new ShotSolver($equipment))->solve($layout, $choice), null !== $suggested);
         } catch (CoreError) {
             return null;
         }

@@ -38,7 +38,7 @@ final readonly class ParDesk
     /** @return array<string, ExecutionErrors> the levels, and the player's own errors where his log shows them */
     public function hands(Account $account): array
     {
-        $hands = array_map(static fn (array $numbers): ExecutionErrors => new ExecutionErrors(...$numbers), ExecutionErrors::PRESETS);
+        $hands = ExecutionErrors::presets();
         $own = $this->errors->ofLog($account);
 
         return null === $own ? $hands : $hands + [self::OWN => $own];

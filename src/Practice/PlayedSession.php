@@ -39,7 +39,7 @@ final class PlayedSession
         $this->judge = new Judge(
             $this->drill,
             $this->solver,
-            new ExecutionErrors(...ExecutionErrors::PRESETS[ParDesk::USUAL]),
+            ExecutionErrors::presets()[ParDesk::USUAL],
         );
         $series = [];
         for ($player = 0; $player < max(1, \count($session->getPlayers())); ++$player) {

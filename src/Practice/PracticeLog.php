@@ -23,12 +23,9 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\SetUp;
-use ZigLane\Core\Practice\Task;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Table\Equipment;
 
 /**
@@ -69,16 +66,13 @@ final readonly class PracticeLog
 
     private function shot(Drill $drill, DrillTry $try): ?LoggedShot
     {
-        if (
-            Task::Pot !== $drill->task || !$drill->isFixed() || $drill->before > 0
-            || null === $drill->ball || null === $drill->pocket || null === $drill->tip || null === $drill->speed
-        ) {
+        $choice = $drill->suggested();
+        if (null === $choice || !$drill->isFixed() || $drill->before > 0) {
             return null;
         }
         $solver = new ShotSolver();
         try {
             $layout = (new SetUp($drill, $solver->equipment))->of(1);
-            $choice = new ShotChoice($drill->ball, $drill->pocket, new Stroke($drill->tip, $drill->speed, 2.0));
             $solved = $solver->solve($layout, $choice);
         } catch (CoreError) {
             return null;
@@ -95,8 +89,8 @@ final readonly class PracticeLog
             ShotKind::Pot,
             $solver->equipment,
             $layout,
-            $drill->ball,
-            $drill->pocket,
+            $choice->ball,
+            $choice->pocket,
             $solved->strike,
             null === $solved->scratch() ? $solved->outcome->trajectory(Ball::Cue)->last() : null,
             null,

@@ -141,13 +141,15 @@ final readonly class Progress
      * A session of so many minutes: drills that were not passed and are due, those against the error that costs the player the most
      * run-outs by his log, those of his weakest skill, and those that were never tried, with why.
      *
+     * @param array<string, Standing>                                                      $best
+     * @param list<array{at: \DateTimeImmutable, skill: string, against: float|null, ...}> $scores
+     *
      * @return list<array{drill: ShelvedDrill, minutes: int, why: string, days: int|null}>
      */
-    public function due(Account $account, int $minutes): array
+    public function due(Account $account, int $minutes, array $best, array $scores): array
     {
-        $best = $this->best($account);
         $weak = array_filter(
-            array_map(static fn (array $one): ?float => $one['mean'], $this->bySkill($this->scores($account))),
+            array_map(static fn (array $one): ?float => $one['mean'], $this->bySkill($scores)),
             static fn (?float $mean): bool => null !== $mean,
         );
         asort($weak);

@@ -33,8 +33,8 @@ use ZigLane\Core\Table\Pocket;
 final class DrillReader
 {
     private const FIELDS = [
-        'format', 'version', 'name', 'skill', 'text', 'minutes', 'task', 'ball', 'pocket', 'before', 'cushions', 'done', 'places', 'targets',
-        'goesOn', 'untilMiss', 'tries', 'pass', 'moves', 'stroke', 'game', 'racked', 'levels',
+        'format', 'version', 'name', 'skill', 'text', 'minutes', 'task', 'ball', 'pocket', 'before', 'cushions', 'done', 'places',
+        'targets', 'goesOn', 'untilMiss', 'tries', 'pass', 'moves', 'stroke', 'game', 'racked', 'levels',
     ];
     private const MAX_NAME = 80;
     private const MAX_TEXT = 2000;
