@@ -39,6 +39,16 @@ final class ReplaySchedule
     }
 
     /**
+     * Whether a candidate has odds that can be stated: blocks that choose do not state any, and one of them may be done first.
+     *
+     * @param list<array<int, Tally>> $done by candidate and block
+     */
+    public static function canState(array $done): bool
+    {
+        return [] !== array_filter($done, static fn (array $blocks): bool => self::stated($blocks)->tries > 0);
+    }
+
+    /**
      * Those by which it is chosen.
      *
      * @param array<int, Tally> $blocks

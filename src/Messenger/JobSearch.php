@@ -35,6 +35,13 @@ interface JobSearch
      */
     public function due(array $done): array;
 
+    /**
+     * @param list<array<int, array<mixed>>> $done
+     *
+     * @return bool whether an answer could be written that tells its odds
+     */
+    public function canTell(array $done): bool;
+
     /** @return array<mixed> what came of a block */
     public function block(int $way, int $block): array;
 

@@ -54,6 +54,11 @@ final readonly class OptionsJobSearch implements JobSearch
         return $this->search->due(self::tallies($done));
     }
 
+    public function canTell(array $done): bool
+    {
+        return [] !== array_filter($done);
+    }
+
     public function block(int $way, int $block): array
     {
         return $this->search->block($way, $block)->toArray();

@@ -61,6 +61,11 @@ final readonly class PlanJobSearch implements JobSearch
         return ReplaySchedule::due(self::tallies($done), $this->search->fuss());
     }
 
+    public function canTell(array $done): bool
+    {
+        return ReplaySchedule::canState(self::tallies($done));
+    }
+
     public function block(int $way, int $block): array
     {
         return $this->search->block($this->search->candidates()[$way], $block)->toArray();

@@ -98,7 +98,7 @@ final class WorkOnPlanHandler
             if (
                 [] === $due
                 || PlanState::Stopping === $job->getState()
-                || ($job->getDoneBlocks() > 0 && $this->jobs->secondsOf($job) >= $search->searched() * $job->getSeconds())
+                || ($this->jobs->secondsOf($job) >= $search->searched() * $job->getSeconds() && $search->canTell($done))
             ) {
                 break;
             }

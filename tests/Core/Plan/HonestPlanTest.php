@@ -52,6 +52,9 @@ final class HonestPlanTest extends TestCase
         // The lucky ones chose; what is stated are the others.
         self::assertEqualsWithDelta(0.4, ReplaySchedule::stated($blocks)->chance(), 1e-12);
         self::assertFalse(ReplaySchedule::chooses(0));
+        // A block that chooses may be the first to be done: there is nothing to be told yet.
+        self::assertFalse(ReplaySchedule::canState([[], [1 => $replays(9)]]));
+        self::assertTrue(ReplaySchedule::canState([[], [0 => $replays(4), 1 => $replays(9)]]));
         self::assertFalse(ReplaySchedule::chooses(40));
     }
 
