@@ -49,6 +49,25 @@ final readonly class DrillFile
         return null === $edits ? $this->drill : DrillReader::read(self::patched($this->document, $edits));
     }
 
+    /**
+     * With a level more, or another one of that name: what makes it of this drill is what an edited one differs by.
+     *
+     * @throws InvalidFile If the name or the level is at fault
+     */
+    public function withLevel(string $name, self $edited): self
+    {
+        $document = $this->document;
+        $without = static fn (array $one): array => array_diff_key($one, ['levels' => 0]);
+        $level = ['name' => $name, 'edits' => self::difference($without($document), $without($edited->document)) ?: new \stdClass()];
+        $levels = array_values(array_filter(
+            \is_array($document['levels'] ?? null) ? $document['levels'] : [],
+            static fn (mixed $one): bool => !\is_array($one) || ($one['name'] ?? null) !== $name,
+        ));
+        $document['levels'] = [...$levels, $level];
+
+        return self::parse(json_encode($document, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION));
+    }
+
     public function write(): string
     {
         return json_encode(
@@ -85,5 +104,29 @@ final readonly class DrillFile
         }
 
         return $document;
+    }
+
+    /**
+     * The merge patch that makes one document of another.
+     *
+     * @param array<mixed> $from
+     * @param array<mixed> $to
+     *
+     * @return array<mixed>
+     */
+    private static function difference(array $from, array $to): array
+    {
+        $patch = array_map(static fn (): null => null, array_diff_key($from, $to));
+        foreach ($to as $key => $value) {
+            $before = $from[$key] ?? null;
+            if ($before === $value && \array_key_exists($key, $from)) {
+                continue;
+            }
+            $patch[$key] = \is_array($value) && \is_array($before) && !array_is_list($value) && !array_is_list($before)
+                ? self::difference($before, $value)
+                : $value;
+        }
+
+        return $patch;
     }
 }

@@ -178,8 +178,11 @@ final class DrillController extends AbstractController
     {
         $drill = $this->own($account, $key);
         $text = $request->request->getString('file');
+        $level = trim($request->request->getString('level'));
         try {
             $file = DrillFile::parse($text);
+            // The drill stays as it was; what is changed is one of its levels.
+            $file = '' === $level ? $file : $drill->file->withLevel($level, $file);
         } catch (InvalidFile $e) {
             return $this->render(
                 'drills/edit.html.twig',
@@ -190,7 +193,11 @@ final class DrillController extends AbstractController
         \assert(null !== $drill->own);
         $this->shelf->change($drill->own, $file);
 
-        return $this->redirectToRoute('drill', ['key' => $key], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute(
+            'drill',
+            ['key' => $key] + ('' === $level ? [] : ['level' => \count($file->drill->levels)]),
+            Response::HTTP_SEE_OTHER,
+        );
     }
 
     /** What a drill that is being changed comes to: a few runs of a club player, not kept. */

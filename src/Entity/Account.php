@@ -42,7 +42,7 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(length: 3, enumType: LengthUnit::class, options: ['default' => 'cm'])]
     private LengthUnit $lengthUnit = LengthUnit::Centimetres;
 
-    #[ORM\Column(length: 3, enumType: SpeedUnit::class, options: ['default' => 'm/s'])]
+    #[ORM\Column(length: 5, enumType: SpeedUnit::class, options: ['default' => 'm/s'])]
     private SpeedUnit $speedUnit = SpeedUnit::MetresPerSecond;
 
     /** @var array<string, float> what strokes cost besides their odds, as the player last planned with */

@@ -254,6 +254,28 @@ final class DrillsTest extends AppTestCase
         self::assertStringStartsWith('/drills/side-door', (string) $crawler->filter('[data-qr]')->attr('data-qr'));
     }
 
+    /** What was changed in the editor becomes a level; the drill stays as it was. */
+    public function testAChangeIsKeptAsALevel(): void
+    {
+        $account = $this->signedIn();
+        $key = $this->kept($account);
+        $this->client->request('GET', "/drills/$key/edit");
+        $wider = str_replace('"tries": 2', '"tries": 5', (string) $this->client->getCrawler()->filter('textarea')->text(null, false));
+        self::assertStringContainsString('"tries": 5', $wider);
+        $this->client->submitForm('Keep it', ['file' => $wider, 'level' => 'One more']);
+        self::assertResponseRedirects("/drills/$key?level=1");
+        $file = static::getContainer()->get(DrillShelf::class)->drill($account, $key)->file;
+        self::assertSame(2, $file->drill->tries);
+        self::assertSame(5, $file->at(1)->tries);
+        self::assertSame(['tries' => 5], $file->drill->levels[0]->edits);
+        // The same name again changes that level.
+        $this->client->request('GET', "/drills/$key/edit");
+        $this->client->submitForm('Keep it', ['file' => str_replace('"tries": 5', '"tries": 6', $wider), 'level' => 'One more']);
+        $file = static::getContainer()->get(DrillShelf::class)->drill($account, $key)->file;
+        self::assertCount(1, $file->drill->levels);
+        self::assertSame(6, $file->at(1)->tries);
+    }
+
     public function testLengthsAreToldInThePlayersUnit(): void
     {
         $this->signedIn();
@@ -266,6 +288,11 @@ final class DrillsTest extends AppTestCase
         self::assertSame(['39.4 in', '12.0 in', '4.5 mph'], [
             LengthUnit::Inches->text(1.0, 1), LengthUnit::Inches->text(0.3048), SpeedUnit::MilesPerHour->text(2.0),
         ]);
+        // Or by how far the cue ball would run.
+        self::assertSame(['one length', 'up and back'], [SpeedUnit::InWords->text(0.75), SpeedUnit::InWords->text(2.0)]);
+        $this->client->submitForm('Set', ['speed_unit' => 'words']);
+        $this->client->request('GET', '/drills/dead-stop');
+        self::assertSelectorExists('select[name="speed_unit"] option:contains("words")[selected]');
     }
 
     /** Drills that are due are run through one after the other. */
