@@ -61,7 +61,7 @@ final readonly class Segment
 
         return Phase::Rolling === $this->phase
             ? [-$vy / $balls->radius, $vx / $balls->radius, $this->wz < 0 ? -$left : $left]
-            : [$this->wx + $turn * $this->ay, $this->wy - $turn * $this->ax, $this->wz < 0 ? -$left : $left];
+            : [$this->wx + $turn * ($this->ay - $table->pull()[1]), $this->wy - $turn * ($this->ax - $table->pull()[0]), $this->wz < 0 ? -$left : $left];
     }
 
     /**

@@ -29,7 +29,12 @@ final readonly class TableProfile
         'cushionRestitution' => [0.90, 0.3, 1.0],
         'cushionFriction' => [0.40, 0.0, 0.8],
         'facingLength' => [0.10, 0.02, 0.3],
+        'slope' => [0.0, 0.0, 1.0],
+        'slopeDirection' => [0.0, -360.0, 360.0],
     ];
+
+    /** The steepest slope, as a share of that on which a ball would not lie still. */
+    private const STILL = 0.9;
 
     /** The side mouth is this much wider than the corner mouth unless it is given, metres. */
     private const SIDE_MOUTH_EXTRA = 0.0127;
@@ -51,12 +56,18 @@ final readonly class TableProfile
         public float $cushionRestitution = self::LIMITS['cushionRestitution'][0],
         public float $cushionFriction = self::LIMITS['cushionFriction'][0],
         public float $facingLength = self::LIMITS['facingLength'][0],
+        public float $slope = self::LIMITS['slope'][0],
+        public float $slopeDirection = self::LIMITS['slopeDirection'][0],
     ) {
         foreach ($this->toArray() as $field => $value) {
             [, $least, $most] = self::LIMITS[$field];
             if (!($value >= $least && $value <= $most)) {
                 throw IllegalTable::outOfRange($field, $value, $least, $most);
             }
+        }
+        $steepest = rad2deg(asin(min(1.0, self::STILL * $this->roll * 7 / 5)));
+        if ($this->slope > $steepest) {
+            throw IllegalTable::outOfRange('slope', $this->slope, 0.0, $steepest);
         }
     }
 
@@ -100,6 +111,14 @@ final readonly class TableProfile
     public function beyond(float $x, float $y, float $radius): float
     {
         return max($radius - $x, $x - $this->length + $radius, $radius - $y, $y - $this->width() + $radius);
+    }
+
+    /** @return array{float, float} what pulls a ball downhill, m/s^2 along x and y; noughts on a level table */
+    public function pull(): array
+    {
+        $pull = $this->gravity * sin(deg2rad($this->slope));
+
+        return 0.0 === $pull ? [0.0, 0.0] : [$pull * cos(deg2rad($this->slopeDirection)), $pull * sin(deg2rad($this->slopeDirection))];
     }
 
     /** One diamond, metres. */

@@ -47,6 +47,12 @@ final class Body
     /** Time inside the hole's circle after which a ball has dropped, seconds (docs/physics.md, section 6). */
     private const DROP_TIME = 0.040;
 
+    /** On a slope: a slip or roll slower than this, m/s, ends on a straight line; the share of its time of a piece; and radians of turn. */
+    private const CRAWL = 0.01;
+    private const CRAWL_SQUARE = 1e-10;
+    private const PIECE = 0.5;
+    private const TURNS = 0.1;
+
     // As in Surfaces, whose constants would be looked up at run time: numbers of surfaces, and where the numbers of a pocket stand.
     private const FACING = 4;
     private const NOSE_POINT = 6;
@@ -152,6 +158,13 @@ final class Body
     private readonly float $reach;
     /** The faster of the two speeds below which a contact is plastic. */
     private readonly float $pressedApproach;
+    /** What pulls it downhill, and whether there is a slope. */
+    private readonly float $pullX;
+    private readonly float $pullY;
+    private readonly bool $isSloped;
+    /** What a piece of a path on a slope lacks of the velocity at its end, m/s. */
+    private float $lackX = 0.0;
+    private float $lackY = 0.0;
     private readonly float $headRail;
     private readonly float $footRail;
     private readonly float $rightRail;
@@ -185,6 +198,9 @@ final class Body
         $this->gap = $conditions->tolerances->gap;
         $this->reach = 2 * $conditions->radius;
         $this->pressedApproach = max($conditions->tolerances->pressedApproach, $conditions->tolerances->slowApproach);
+        $this->pullX = $conditions->pullX;
+        $this->pullY = $conditions->pullY;
+        $this->isSloped = 0.0 !== $conditions->pullX || 0.0 !== $conditions->pullY;
         $this->headRail = $conditions->headRail;
         $this->footRail = $conditions->footRail;
         $this->rightRail = $conditions->rightRail;
@@ -288,6 +304,13 @@ final class Body
             $size = $this->slideRate / $size;
             $ax = -$size * $ux;
             $ay = -$size * $uy;
+            if ($this->isSloped) {
+                // Of what is lost of the slip two sevenths are the centre's, the rest its turning's.
+                [$ax, $ay, $size] = $this->onSlope($ux + 0.0, $uy + 0.0, 3.5 * $this->slideRate, 0.0 + $this->pullX, 0.0 + $this->pullY);
+                $ends = $now + $size;
+                $ax = 2 / 7 * $ax + 5 / 7 * $this->pullX;
+                $ay = 2 / 7 * $ay + 5 / 7 * $this->pullY;
+            }
         } else {
             // What little slip is left goes as sliding would have ended it, so that no energy is gained.
             $vx -= 2 / 7 * $ux;
@@ -303,6 +326,13 @@ final class Body
                 $size = $this->rollRate / $size;
                 $ax = -$size * $vx;
                 $ay = -$size * $vy;
+                if ($this->isSloped) {
+                    // Of the pull five sevenths act: the rest turns the ball.
+                    [$ax, $ay, $size] = $this->onSlope(
+                        $vx + 0.0, $vy + 0.0, 0.0 + $this->rollRate, 5 / 7 * $this->pullX, 5 / 7 * $this->pullY,
+                    );
+                    $ends = $now + $size;
+                }
             } else {
                 $vx = $vy = $wx = $wy = 0.0;
                 if ($wz > $this->leastSpin || $wz < -$this->leastSpin) {
@@ -460,8 +490,9 @@ final class Body
                     $wx = -$vy * $this->perRadius;
                     $wy = $vx * $this->perRadius;
                 } else {
-                    $wx += $this->turn * $dt * $ay;
-                    $wy -= $this->turn * $dt * $ax;
+                    // Friction alone turns it.
+                    $wx += $this->turn * $dt * ($ay - $this->pullY);
+                    $wy -= $this->turn * $dt * ($ax - $this->pullX);
                 }
             }
             $lost = $this->spinDecay * $dt;
@@ -470,6 +501,17 @@ final class Body
             $now = $since;
         }
         if (self::PHASE_ENDS === $kind) {
+            if ($this->isSloped && $phase <= self::ROLLING && (self::SLIDING === $phase || $vx * $vx + $vy * $vy > self::CRAWL_SQUARE)) {
+                // Of slip two sevenths are the centre's and the rest its turning's; a rolling ball turns with its centre.
+                $share = self::SLIDING === $phase ? 2 / 7 : 1.0;
+                $turn = self::SLIDING === $phase ? $this->turn : -$this->perRadius;
+                $lackX = $share * $this->lackX;
+                $lackY = $share * $this->lackY;
+                $this->begin($now, $x, $y, $vx + $lackX, $vy + $lackY, $wx + $turn * $lackY, $wy - $turn * $lackX, $wz);
+
+                // A piece of the same motion follows.
+                return $phase === $this->phase ? self::PRESSED : $kind;
+            }
             if (self::SLIDING === $phase) {
                 $wx = -$vy * $this->perRadius;
                 $wy = $vx * $this->perRadius;
@@ -522,6 +564,44 @@ final class Body
         $this->wz = $wz;
 
         return $kind;
+    }
+
+    /**
+     * A piece of a path on a slope. What friction takes of a vector (the slip of a sliding ball, the velocity of a rolling one) points
+     * against it, and the slope turns it: a step of Runge and Kutta's rule finds where a piece ends and with which velocity. The constant
+     * acceleration is the one that comes to that spot; what the velocity then lacks of the curve's is added at the end. A piece ends where
+     * the vector has turned by some degrees, or has lost a share of itself; a short one is ended on a straight line.
+     *
+     * @param float $loss by friction, m/s^2
+     *
+     * @return array{float, float, float} the vector's rate, m/s^2, and seconds
+     */
+    private function onSlope(float $ux, float $uy, float $loss, float $pullX, float $pullY): array
+    {
+        $size = \sqrt($ux * $ux + $uy * $uy);
+        $slows = $loss - ($pullX * $ux + $pullY * $uy) / $size;
+        $ends = $size / $slows;
+        $this->lackX = $this->lackY = 0.0;
+        if ($size < self::CRAWL) {
+            return [-$slows * $ux / $size, -$slows * $uy / $size, $ends];
+        }
+        $across = abs($pullX * $uy - $pullY * $ux) / $size;
+        $seconds = min(self::PIECE * $ends, self::TURNS * $size / max($across, 1e-12));
+        $rates = [];
+        $rx = $ry = 0.0;
+        foreach ([0.0, 0.5, 0.5, 1.0] as $share) {
+            $x = $ux + $share * $seconds * $rx;
+            $y = $uy + $share * $seconds * $ry;
+            $friction = $loss / \sqrt($x * $x + $y * $y);
+            $rates[] = [$rx = $pullX - $friction * $x, $ry = $pullY - $friction * $y];
+        }
+        [[$x1, $y1], [$x2, $y2], [$x3, $y3], [$x4, $y4]] = $rates;
+        $ax = ($x1 + $x2 + $x3) / 3;
+        $ay = ($y1 + $y2 + $y3) / 3;
+        $this->lackX = $seconds * (($x1 + 2 * $x2 + 2 * $x3 + $x4) / 6 - $ax);
+        $this->lackY = $seconds * (($y1 + 2 * $y2 + 2 * $y3 + $y4) / 6 - $ay);
+
+        return [$ax, $ay, $seconds];
     }
 
     private function rebound(int $surface, float $now, float $x, float $y, float $vx, float $vy, float $wx, float $wy, float $wz): int

@@ -21,6 +21,9 @@ final readonly class Conditions
     public float $slideRate;
     public float $rollRate;
     public float $spinDecay;
+    /** What pulls a ball downhill, m/s^2; noughts on a level table. */
+    public float $pullX;
+    public float $pullY;
     /** Where a ball's centre is when it touches each rail: -INF and INF if there are none. */
     public float $headRail;
     public float $footRail;
@@ -40,6 +43,7 @@ final readonly class Conditions
         $this->slideRate = $table->slide * $table->gravity;
         $this->rollRate = $table->roll * $table->gravity;
         $this->spinDecay = $table->spinDecay;
+        [$this->pullX, $this->pullY] = $table->pull();
         $this->headRail = $isOpen ? -\INF : $balls->radius;
         $this->footRail = $isOpen ? \INF : $table->length - $balls->radius;
         $this->rightRail = $isOpen ? -\INF : $balls->radius;
