@@ -26,4 +26,10 @@ final readonly class Chance
     {
         return $this->randomizer->getInt($least, $most);
     }
+
+    /** A number of the normal distribution of mean 0 and deviation 1 (Box and Muller). */
+    public function normal(): float
+    {
+        return \sqrt(-2 * log($this->float(1e-12, 1.0))) * cos(2 * \M_PI * $this->float(0.0, 1.0));
+    }
 }

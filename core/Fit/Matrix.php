@@ -91,4 +91,57 @@ final class Matrix
 
         return $root;
     }
+
+    /**
+     * Eigenvalues and eigenvectors of a symmetric matrix, by Jacobi's rotations.
+     *
+     * @param list<list<float>> $matrix
+     *
+     * @return array{list<float>, list<list<float>>} values, and of each its vector of length 1
+     */
+    public static function eigen(array $matrix): array
+    {
+        $n = \count($matrix);
+        $vectors = [];
+        for ($i = 0; $i < $n; ++$i) {
+            $vectors[] = array_map(static fn (int $j): float => $i === $j ? 1.0 : 0.0, range(0, $n - 1));
+        }
+        foreach (range(1, 60) as $ignored) {
+            $off = 0.0;
+            for ($i = 0; $i < $n; ++$i) {
+                for ($j = 0; $j < $i; ++$j) {
+                    $off += $matrix[$i][$j] ** 2;
+                }
+            }
+            if ($off < 1e-24) {
+                break;
+            }
+            for ($p = 0; $p < $n; ++$p) {
+                for ($q = $p + 1; $q < $n; ++$q) {
+                    if (abs($matrix[$p][$q]) < 1e-300) {
+                        continue;
+                    }
+                    $theta = 0.5 * atan2(2 * $matrix[$p][$q], $matrix[$q][$q] - $matrix[$p][$p]);
+                    [$c, $s] = [cos($theta), sin($theta)];
+                    for ($k = 0; $k < $n; ++$k) {
+                        [$a, $b] = [$matrix[$k][$p], $matrix[$k][$q]];
+                        $matrix[$k][$p] = $c * $a - $s * $b;
+                        $matrix[$k][$q] = $s * $a + $c * $b;
+                    }
+                    for ($k = 0; $k < $n; ++$k) {
+                        [$a, $b] = [$matrix[$p][$k], $matrix[$q][$k]];
+                        $matrix[$p][$k] = $c * $a - $s * $b;
+                        $matrix[$q][$k] = $s * $a + $c * $b;
+                        [$a, $b] = [$vectors[$p][$k], $vectors[$q][$k]];
+                        $vectors[$p][$k] = $c * $a - $s * $b;
+                        $vectors[$q][$k] = $s * $a + $c * $b;
+                    }
+                }
+            }
+        }
+
+        $values = array_map(static fn (int $i): float => $matrix[$i][$i], array_keys($matrix));
+
+        return [$values, array_map(array_values(...), $vectors)];
+    }
 }

@@ -69,6 +69,18 @@ final readonly class EventSimulator implements Simulator
         return new Rollouts($this->engine, $layout, $this->balls->radius);
     }
 
+    /**
+     * For many strokes from one layout, of which what can be measured is kept; the layout was found legal before.
+     *
+     * @throws IllegalLayout If there is no cue ball
+     */
+    public function measurements(Layout $layout): Measurements
+    {
+        $layout->spot(Ball::Cue);
+
+        return new Measurements($this->engine, $layout, $this->balls->radius);
+    }
+
     /** For letting one object ball of a layout go many times; the layout was found legal before. */
     public function rolloutsOf(Layout $layout, Ball $ball): Rollouts
     {

@@ -61,7 +61,10 @@ final readonly class Segment
 
         return Phase::Rolling === $this->phase
             ? [-$vy / $balls->radius, $vx / $balls->radius, $this->wz < 0 ? -$left : $left]
-            : [$this->wx + $turn * ($this->ay - $table->pull()[1]), $this->wy - $turn * ($this->ax - $table->pull()[0]), $this->wz < 0 ? -$left : $left];
+            : [
+                $this->wx + $turn * ($this->ay - $table->pull()[1]),
+                $this->wy - $turn * ($this->ax - $table->pull()[0]),
+                $this->wz < 0 ? -$left : $left];
     }
 
     /**

@@ -65,9 +65,8 @@ final readonly class TableProfile
                 throw IllegalTable::outOfRange($field, $value, $least, $most);
             }
         }
-        $steepest = rad2deg(asin(min(1.0, self::STILL * $this->roll * 7 / 5)));
-        if ($this->slope > $steepest) {
-            throw IllegalTable::outOfRange('slope', $this->slope, 0.0, $steepest);
+        if ($this->slope > self::steepest($this->roll)) {
+            throw IllegalTable::outOfRange('slope', $this->slope, 0.0, self::steepest($this->roll));
         }
     }
 
@@ -111,6 +110,12 @@ final readonly class TableProfile
     public function beyond(float $x, float $y, float $radius): float
     {
         return max($radius - $x, $x - $this->length + $radius, $radius - $y, $y - $this->width() + $radius);
+    }
+
+    /** The steepest slope that is allowed, degrees: a ball that rolls with this resistance still comes to rest. */
+    public static function steepest(float $roll): float
+    {
+        return min(self::LIMITS['slope'][2], rad2deg(asin(min(1.0, self::STILL * $roll * 7 / 5))));
     }
 
     /** @return array{float, float} what pulls a ball downhill, m/s^2 along x and y; noughts on a level table */

@@ -52,6 +52,23 @@ final class ConsoleTest extends TestCase
         self::assertStringContainsString('cannot be read', $errors);
     }
 
+    /** One slow roll teaches the cloth; what it cannot tell is named, and a fault is told at its place. */
+    public function testATableIsFittedToItsTests(): void
+    {
+        $file = '{"format": "zig-lane/table-tests", "version": 1, "table": {}, "tests": [{"layout": {"cue": [0.5, 2]},
+            "stroke": {"direction": 0, "height": 0.4}, "speed": null, "observed": {"cue": [5.5, 2], "noCushion": ["cue"], "seconds": 5.4}}]}';
+        [$code, $output, $errors] = self::console('lane:calibrate -', $file);
+        self::assertSame([0, ''], [$code, $errors]);
+        $fit = json_decode($output, true);
+        self::assertIsArray($fit);
+        self::assertSame('zig-lane/table-fit', $fit['format']);
+        self::assertSame(['roll'], array_keys((array) $fit['parameters']));
+        self::assertContains('cushionRestitution', (array) $fit['unidentified']);
+        [$code, $output, $errors] = self::console('lane:calibrate -', str_replace('[5.5, 2]', '"XX"', $file));
+        self::assertSame([2, ''], [$code, $output]);
+        self::assertStringStartsWith('tests.0.observed.cue: found "XX"', $errors);
+    }
+
     /** Two shots tell next to nothing: the prior stands, and it is said what was not learned. */
     public function testALogIsFitted(): void
     {

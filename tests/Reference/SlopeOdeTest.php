@@ -18,8 +18,8 @@ use ZigLane\Core\Table\TableProfile;
 
 /**
  * A ball on a cloth that is not level against its equations of motion in small steps: gravity along the cloth acts on the centre, friction
- * at the contact point against the slip, and a rolling sphere takes five sevenths of the pull (Newton and Euler for a sphere of 2/5 m R^2 on
- * an inclined plane: any textbook of mechanics).
+ * at the contact point against the slip, and a rolling sphere takes five sevenths of the pull (Newton and Euler for a sphere of 2/5 m
+ * R^2 on an inclined plane: any textbook of mechanics).
  */
 final class SlopeOdeTest extends TestCase
 {

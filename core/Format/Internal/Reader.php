@@ -166,7 +166,14 @@ final class Reader
     /** @param array<mixed> $document */
     public function table(array $document): TableProfile
     {
-        return TableProfile::fromArray($this->numbers($this->object($document, '', 'table'), 'table', TableProfile::LIMITS));
+        $fields = $this->numbers($this->object($document, '', 'table'), 'table', TableProfile::LIMITS);
+        $most = TableProfile::steepest($fields['roll'] ?? TableProfile::LIMITS['roll'][0]);
+        if (($fields['slope'] ?? 0.0) > $most) {
+            $this->fault('table.slope', 'number', ['found' => self::show($fields['slope']), 'least' => 0.0, 'most' => round($most, 3)]);
+            unset($fields['slope']);
+        }
+
+        return TableProfile::fromArray($fields);
     }
 
     /** @param array<mixed> $document */
