@@ -6,6 +6,7 @@ import { watchShoot } from './shoot.js';
 import { watchDrillEditor } from './drill-editor.js';
 import { watchPictures } from './pictures.js';
 import { watchPractice } from './practice.js';
+import { watchTableTest } from './table-test.js';
 import { watchPage } from './page.js';
 import { watchAnswers } from './answers.js';
 
@@ -19,6 +20,7 @@ watchShoot();
 watchPractice();
 watchDrillEditor();
 watchPictures();
+watchTableTest();
 if (document.querySelector('[data-qr], [data-print]')) {
     import('./cards.js').then(({ drawCodes }) => drawCodes());
 }

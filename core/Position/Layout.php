@@ -46,6 +46,21 @@ final readonly class Layout
         return array_map(static fn (Spot $spot): array => [$spot->x, $spot->y], array_values($this->spots));
     }
 
+    /** As in a mirror along the middle of the table: right and left rail change places. */
+    public function mirrored(TableProfile $table): self
+    {
+        return new self(array_map(static fn (Spot $spot): Spot => Spot::metres($spot->x, $table->width() - $spot->y), $this->spots));
+    }
+
+    /** Turned round, as seen from the foot rail. */
+    public function turned(TableProfile $table): self
+    {
+        return new self(array_map(
+            static fn (Spot $spot): Spot => Spot::metres($table->length - $spot->x, $table->width() - $spot->y),
+            $this->spots,
+        ));
+    }
+
     /**
      * The same layout with every spot rounded to so many decimals of a diamond: as it is kept in files.
      *

@@ -94,6 +94,27 @@ final readonly class Rack
         return new self($this->game, $layout, $this->equipment, $player, $inHand, $group, $rules, $this->standing);
     }
 
+    /**
+     * On another table: the balls lie where they lay in diamonds.
+     *
+     * @throws IllegalLayout If they cannot lie so there
+     */
+    public function onTable(Equipment $equipment): self
+    {
+        $layout = Layout::empty();
+        foreach ($this->layout->balls() as $ball) {
+            $layout = $layout->with(
+                $ball,
+                Spot::diamonds(...[...$this->layout->spot($ball)->inDiamonds($this->equipment->table), $equipment->table]),
+            );
+        }
+        foreach (self::faults($this->game, $layout, $equipment) as $fault) {
+            throw $fault;
+        }
+
+        return new self($this->game, $layout, $equipment, $this->player, $this->ballInHand, $this->group, $this->rules, $this->standing);
+    }
+
     /** With what came before this shot. */
     public function withStanding(Standing $standing): self
     {

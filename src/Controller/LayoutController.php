@@ -11,20 +11,26 @@ use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Drawing\TableDrawing;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\SpotText;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
+use ZigLane\Core\Rules\Scattered;
 use ZigLane\Core\Rules\Standing;
 
 /** The first station: the balls on the table. Every change is saved as it is made. */
@@ -34,6 +40,7 @@ final class LayoutController extends AbstractController
         private readonly RackSheetRepository $sheets,
         private readonly SheetEditor $editor,
         private readonly Words $words,
+        private readonly OwnTables $tables,
     ) {
     }
 
@@ -49,11 +56,18 @@ final class LayoutController extends AbstractController
     {
         $input = $request->request;
         $version = $input->getInt('version');
+        $table = $sheet->getRack()->equipment->table;
         try {
             match ($input->getString('change')) {
                 'undo' => $this->editor->goTo($sheet, $sheet->getStep() - 1, $version),
                 'redo' => $this->editor->goTo($sheet, $sheet->getStep() + 1, $version),
                 'clear' => $this->editor->layOut($sheet, Layout::empty(), $version),
+                'mirror' => $this->editor->layOut($sheet, $sheet->getRack()->layout->mirrored($table), $version),
+                'turn' => $this->editor->layOut($sheet, $sheet->getRack()->layout->turned($table), $version),
+                'typed' => $this->editor->layOut($sheet, LayoutText::read($input->getString('lines'), $table), $version),
+                'random' => $this->editor->layOut($sheet, $this->scattered($sheet, $input->getInt('count', 6)), $version),
+                'broken' => $this->editor->afterBreak($sheet, $this->broken($sheet), $version),
+                'table' => $this->editor->onTable($sheet, $this->tableNamed($sheet, $input->getString('table')), $version),
                 'fourteen' => $this->editor->layOut($sheet, self::fourteen($sheet->getRack()), $version),
                 'rules' => $this->editor->ruledBy(
                     $sheet,
@@ -104,6 +118,27 @@ final class LayoutController extends AbstractController
         return $racked ?? throw Refused::because('fourteen');
     }
 
+    private function scattered(RackSheet $sheet, int $count): Layout
+    {
+        $rack = $sheet->getRack();
+
+        return Scattered::balls($rack->game, $count, $rack->equipment, new Randomness(random_int(1, 2 ** 30)));
+    }
+
+    /** The rack broken by its player. */
+    private function broken(RackSheet $sheet): Rack
+    {
+        $rack = $sheet->getRack();
+        $break = BreakShot::play($rack->game, $rack->equipment, $rack->player, new Randomness(random_int(1, 2 ** 30)));
+
+        return $break->rackAfter($rack->game, $rack->equipment, $rack->player, $rack->rules);
+    }
+
+    private function tableNamed(RackSheet $sheet, string $id): OwnTable
+    {
+        return $this->tables->ownedBy($sheet->getOwner(), $id) ?? throw Refused::because('noTable');
+    }
+
     private function changed(RackSheet $sheet, string $change, Ball $ball, string $at): Layout
     {
         $rack = $sheet->getRack();
@@ -132,6 +167,7 @@ final class LayoutController extends AbstractController
             'selected' => null !== $selected && $rack->game->uses($selected) ? $selected->label() : '',
             'can_undo' => $sheet->getStep() > $this->sheets->firstStep($sheet),
             'can_redo' => $sheet->getStep() < $this->sheets->lastStep($sheet),
+            'own_tables' => $this->tables->all($sheet->getOwner()),
             'error' => null,
         ];
     }

@@ -41,6 +41,11 @@ class RackSheet implements Deletable
     #[ORM\Column(type: RackType::NAME)]
     private Rack $rack;
 
+    /** The table of its owner's that the rack was taken to: the rack keeps it as it was then. */
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(name: 'own_table_id', nullable: true, onDelete: 'SET NULL')]
+    private ?OwnTable $table = null;
+
     #[ORM\Column(type: ShotChoiceType::NAME, nullable: true)]
     private ?ShotChoice $shot = null;
 
@@ -136,6 +141,22 @@ class RackSheet implements Deletable
         $this->rack = $rack;
         $this->step = $step;
         $this->updatedAt = $now;
+    }
+
+    public function getTable(): ?OwnTable
+    {
+        return $this->table;
+    }
+
+    /** Whether its table has changed since the rack was taken to it. */
+    public function isTableNew(): bool
+    {
+        return null !== $this->table && $this->table->getEquipment() != $this->rack->equipment;
+    }
+
+    public function onTable(?OwnTable $table): void
+    {
+        $this->table = $table;
     }
 
     public function playedBy(ExecutionErrors $player, \DateTimeImmutable $now): void

@@ -12,6 +12,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\LayoutStep;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Message\EraseSheet;
 use ZigLane\App\Repository\RackSheetRepository;
@@ -76,6 +77,19 @@ final readonly class SheetEditor
     {
         $rack = $sheet->getRack()->withRules($rules)->withStanding($standing);
         $this->step($sheet, $rack, $version);
+    }
+
+    /** What a break left, with the cue ball in hand or a push-out where the rules give it. */
+    public function afterBreak(RackSheet $sheet, Rack $rack, int $version): void
+    {
+        $this->step($sheet, $rack, $version);
+    }
+
+    /** The rack on another table, or on the same as it is now: a step of the history. */
+    public function onTable(RackSheet $sheet, OwnTable $table, int $version): void
+    {
+        $sheet->onTable($table);
+        $this->step($sheet, $sheet->getRack()->onTable($table->getEquipment()), $version);
     }
 
     private function step(RackSheet $sheet, Rack $rack, int $version): void

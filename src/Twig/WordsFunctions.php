@@ -8,6 +8,7 @@ use Symfony\Bundle\SecurityBundle\Security;
 use Twig\Attribute\AsTwigFunction;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Log\ErrorSource;
+use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Words\SpeedWords;
 use ZigLane\App\Words\Units;
 use ZigLane\App\Words\Words;
@@ -75,6 +76,13 @@ final readonly class WordsFunctions
     public function speed(float $lengths): string
     {
         return SpeedWords::of($lengths);
+    }
+
+    /** A layout as lines that can be typed. */
+    #[AsTwigFunction('layout_text')]
+    public function layoutText(Rack $rack): string
+    {
+        return LayoutText::write($rack->layout, $rack->equipment->table);
     }
 
     /** Whose errors odds come from, for the player who looks at them. */

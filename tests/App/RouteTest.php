@@ -9,12 +9,16 @@ use Symfony\Component\Routing\Route;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\OwnDrill;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Kernel;
 use ZigLane\App\Log\LogEditor;
 use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Practice\PracticeEditor;
+use ZigLane\App\Tables\TableShelf;
+use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Log\RackKind;
+use ZigLane\Core\Table\Equipment;
 
 /** Every route as a stranger, as another player, signed out, by the wrong method and with a wrong token: a new route is in it by itself. */
 final class RouteTest extends AppTestCase
@@ -47,12 +51,14 @@ final class RouteTest extends AppTestCase
         $session = static::getContainer()->get(PracticeEditor::class)->begin(
             $owner, Uuid::v7(), $shelf->drill($owner, (string) $drill->getId()), 0, true,
         );
+        $table = static::getContainer()->get(TableShelf::class)->keep($owner, new TableFile('Mine', new Equipment()));
         $own = match (true) {
             str_starts_with($route->getPath(), '/racks') => $rack,
             str_starts_with($route->getPath(), '/practice') => $session,
+            str_starts_with($route->getPath(), '/tables') => $table,
             default => $sheet,
         };
-        $path = str_replace(['{id}', '{key}'], [(string) $own->getId(), (string) $drill->getId()], $route->getPath());
+        $path = str_replace(['{id}', '{key}', '{test}'], [(string) $own->getId(), (string) $drill->getId(), 'roll'], $route->getPath());
         foreach ($route->getMethods() ?: ['GET'] as $method) {
             // With a token that is none.
             if ('POST' === $method && !\in_array($name, self::OWN_TOKEN, true)) {
@@ -67,7 +73,7 @@ final class RouteTest extends AppTestCase
                 // A form of a rack at the table or of a drill has a token of its own, which is asked for first.
                 self::assertContains(
                     $this->client->getResponse()->getStatusCode(),
-                    'POST' === $method && 1 === preg_match('/^(rack|outing|drill|practice|practise)_/', $name) ? [403, 404] : [404],
+                    'POST' === $method && 1 === preg_match('/^(rack|outing|drill|practice|practise|table)_/', $name) ? [403, 404] : [404],
                     "$name of another player",
                 );
             }
@@ -97,6 +103,7 @@ final class RouteTest extends AppTestCase
         self::assertSame($sheet->getVersion(), $this->reloaded($sheet)->getVersion());
         self::assertFalse($this->manager()->find(ShotRack::class, $rack->getId())?->isDeleted());
         self::assertNotNull($this->manager()->find(OwnDrill::class, $drill->getId()));
+        self::assertSame($table->getVersion(), $this->manager()->find(OwnTable::class, $table->getId())?->getVersion());
         self::assertNull($this->manager()->find(DrillSession::class, $session->getId())?->getEndedAt());
     }
 

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Message;
+
+/** Find the constants of a player's table from its tests. */
+final readonly class FitTable implements OfAccount
+{
+    public function __construct(public string $tableId, public string $accountId)
+    {
+    }
+
+    public function accountId(): string
+    {
+        return $this->accountId;
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Messenger;
+
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Message\FitTable;
+use ZigLane\App\Repository\OwnTables;
+use ZigLane\Core\Calibration\TableFitter;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Format\TableFile;
+use ZigLane\Core\Format\TableFitFile;
+use ZigLane\Core\Format\TableTestsFile;
+
+/** Finds the constants of a table from its tests, and says how far it is. */
+#[AsMessageHandler]
+final readonly class FitTableHandler
+{
+    /** Progress is written down this often, as a share. */
+    private const TOLD = 0.02;
+
+    public function __construct(private OwnTables $tables)
+    {
+    }
+
+    public function __invoke(FitTable $message): void
+    {
+        $id = Uuid::fromString($message->tableId);
+        $table = $this->tables->find($id);
+        $askedAt = $table?->getAskedAt();
+        if (null === $table || null === $askedAt) {
+            return;
+        }
+        $told = 0.0;
+        $goesOn = function (float $share) use ($id, &$told): bool {
+            if ($share < $told + self::TOLD) {
+                return true;
+            }
+            $told = $share;
+
+            return $this->tables->progress($id, $share);
+        };
+        try {
+            $file = TableTestsFile::parse($table->getTestsFile());
+            $fit = (new TableFitter($file->base, $file->tests, $goesOn))->fit();
+        } catch (CoreError) {
+            $this->tables->finish($id, $askedAt, null);
+
+            return;
+        }
+        $profile = json_decode((new TableFile($table->getName(), $fit->equipment, $table->getFile()->notes))->write(), true);
+        $this->tables->finish($id, $askedAt, [...TableFitFile::toArray($fit), 'profile' => $profile, 'tests' => \count($file->tests)]);
+    }
+}

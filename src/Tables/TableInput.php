@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Tables;
+
+use Symfony\Component\HttpFoundation\InputBag;
+use ZigLane\App\Sheet\NumberText;
+use ZigLane\App\Words\Refused;
+use ZigLane\Core\Error\IllegalTable;
+use ZigLane\Core\Format\TableFile;
+use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\TableProfile;
+use ZigLane\Core\Table\TableSize;
+
+/** What a form says of a table, in the units in which it is measured: centimetres, degrees. */
+final class TableInput
+{
+    /**
+     * @param InputBag<string> $typed
+     *
+     * @throws Refused|IllegalTable If it is not understood or not allowed
+     */
+    public static function file(InputBag $typed, TableFile $before): TableFile
+    {
+        $name = trim(mb_scrub($typed->getString('name')));
+        if ('' === $name || mb_strlen($name) > TableFile::MAX_NAME) {
+            throw Refused::because('tableName', ['most' => TableFile::MAX_NAME]);
+        }
+        $size = TableSize::tryFrom($typed->getInt('size'));
+        $table = $before->equipment->table->toArray();
+        $number = static function (string $field, string $what, float $least, float $most, string $unit) use ($typed): ?float {
+            $text = trim($typed->getString($field));
+
+            return '' === $text ? null : NumberText::between($text, $what, $least, $most, $unit);
+        };
+        $mouth = $number('mouth', 'The mouth of a corner pocket', 9.0, 15.0, ' cm');
+        $side = $number('side', 'The mouth of a side pocket', 9.0, 17.0, ' cm');
+        $changed = [
+            'length' => $size?->length(),
+            'cornerMouth' => null === $mouth ? null : $mouth / 100,
+            'sideMouth' => null === $side ? null : $side / 100,
+            'slope' => $number('slope', 'The slope', 0.0, 1.0, ' degrees'),
+            'slopeDirection' => $number('towards', 'The direction of the slope', 0.0, 360.0, ' degrees'),
+        ];
+        $dirt = $number('dirt', 'How dirty the balls are', 1.0, 2.0, '');
+        $balls = $before->equipment->balls->toArray();
+        if (null !== $dirt) {
+            $balls['frictionFloor'] = $dirt * BallSet::LIMITS['frictionFloor'][0];
+            $balls['frictionFall'] = $dirt * BallSet::LIMITS['frictionFall'][0];
+        }
+        $end = $number('end', 'The end of the cue', 10.0, 90.0, '');
+
+        return new TableFile(
+            $name,
+            new Equipment(
+                new TableProfile(...[...$table, ...array_filter($changed, static fn (?float $one): bool => null !== $one)]),
+                new BallSet(...$balls),
+                null === $end ? $before->equipment->cue : new Cue($end),
+            ),
+            mb_substr(trim(mb_scrub($typed->getString('notes'))), 0, 1000),
+        );
+    }
+}

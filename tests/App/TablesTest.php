@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\OwnTable;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Message\FitTable;
+use ZigLane\App\Messenger\FitTableHandler;
+use ZigLane\App\Repository\OwnTables;
+use ZigLane\App\Tables\TableShelf;
+use ZigLane\Core\Format\TableFile;
+use ZigLane\Core\Format\TableTestsFile;
+use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\TypicalTable;
+
+/** The tables of a player: made, tested, found from the tests, and taken by a sheet. */
+final class TablesTest extends AppTestCase
+{
+    public function testATableOfAKindIsMadeAndChanged(): void
+    {
+        $this->signedIn();
+        $crawler = $this->client->request('GET', '/tables');
+        self::assertCount(\count(TypicalTable::cases()), $crawler->filter('.kind'));
+        $this->client->submit($crawler->filter('.kind[value=worn]')->form(['name' => 'Back room']));
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('h1', 'Back room');
+        self::assertSelectorTextContains('#table-fit', '0.0140');
+        $this->client->submitForm('Keep it', ['name' => 'Back room', 'mouth' => '10.2', 'slope' => '0.2', 'towards' => '90', 'end' => '45']);
+        $this->client->followRedirect();
+        $table = $this->table();
+        self::assertEqualsWithDelta(0.102, $table->getEquipment()->table->cornerMouth, 1e-9);
+        self::assertSame([0.2, 90.0, 45.0], [
+            $table->getEquipment()->table->slope, $table->getEquipment()->table->slopeDirection, $table->getEquipment()->cue->endMassRatio,
+        ]);
+        // What is not allowed is said, and nothing is changed.
+        $this->client->submitForm('Keep it', ['mouth' => '3']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', 'must be a number from 9 to 15 cm');
+        self::assertEqualsWithDelta(0.102, $this->table()->getEquipment()->table->cornerMouth, 1e-9);
+    }
+
+    public function testTestsAreWrittenDownFoundFromAndTakenBySheets(): void
+    {
+        $account = $this->signedIn();
+        $table = $this->kept($account);
+        $sheet = $this->sheet($account);
+        $this->client->request('GET', "/tables/{$table->getId()}/tests/roll");
+        self::assertSelectorTextContains('.short-plan', 'stops before the far rail');
+        // On this table balls roll far: six diamonds in seven seconds.
+        foreach (['6.5,2', '6.4;2', '6,45 2,01'] as $at) {
+            $this->client->submitForm('Write it down', ['end_cue' => $at, 'seconds' => '7.0']);
+            $this->client->followRedirect();
+        }
+        $this->client->submitForm('Write it down', ['end_cue' => '', 'seconds' => '']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', 'Nothing was typed');
+        self::assertCount(3, $this->table()->getTests());
+        $file = TableTestsFile::parse($this->table()->getTestsFile());
+        self::assertSame([0 => []], $file->tests[0]->cushions);
+        // The sheet takes the table, then the table is found anew.
+        $this->take($sheet, $table);
+        self::assertTrue($this->reloaded($sheet)->getTable()?->getId()->equals($table->getId()));
+        self::assertFalse($this->reloaded($sheet)->isTableNew());
+        $this->client->request('GET', "/tables/{$table->getId()}");
+        $this->client->submitForm('Work out the table from 3 tests');
+        self::assertNotNull($this->table()->getAskedAt());
+        static::getContainer()->get(FitTableHandler::class)(new FitTable((string) $table->getId(), (string) $account->getId()));
+        $this->manager()->clear();
+        $this->client->request('GET', "/tables/{$table->getId()}");
+        self::assertSelectorTextContains('#table-fit caption', '3 tests');
+        self::assertSelectorTextContains('#table-fit', 'not told by these tests');
+        $this->client->submitForm('Make the table so');
+        $roll = $this->table()->getEquipment()->table->roll;
+        // 2 d / (g t^2) with d of 1.9 metres.
+        self::assertEqualsWithDelta(0.0079, $roll, 0.0006);
+        self::assertSame(0.9, $this->table()->getEquipment()->table->cushionRestitution);
+        // The sheet keeps what it had, says so, and takes the new one at one press.
+        self::assertSame(0.01, $this->reloaded($sheet)->getRack()->equipment->table->roll);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
+        self::assertSelectorTextContains('.side', 'has changed since this sheet took it');
+        $this->client->submitForm('Take it as it is now');
+        self::assertSame($roll, $this->reloaded($sheet)->getRack()->equipment->table->roll);
+    }
+
+    public function testASheetOnAnotherTableKeepsItsDiamonds(): void
+    {
+        $account = $this->signedIn();
+        $sheet = $this->sheet($account, [0 => [1.27, 0.635], 9 => [2.2225, 0.3175]]);
+        $small = static::getContainer()->get(TableShelf::class)->keep($account, new TableFile('Small', TypicalTable::Small->equipment()));
+        $this->take($sheet, $small);
+        $rack = $this->reloaded($sheet)->getRack();
+        self::assertSame([7.0, 1.0], array_map(
+            static fn (float $at): float => round($at, 9),
+            $rack->layout->spot(Ball::Nine)->inDiamonds($rack->equipment->table),
+        ));
+        self::assertEqualsWithDelta(1.9812, $rack->equipment->table->length, 1e-9);
+        // And back by undo.
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
+        $this->client->submitForm('Undo');
+        self::assertEqualsWithDelta(2.54, $this->reloaded($sheet)->getRack()->equipment->table->length, 1e-9);
+    }
+
+    public function testATableGoesOutAsAFileAndComesInAgain(): void
+    {
+        $account = $this->signedIn();
+        $table = $this->kept($account);
+        $this->client->request('GET', "/tables/{$table->getId()}/export");
+        $path = (string) tempnam(sys_get_temp_dir(), 'table');
+        file_put_contents($path, (string) $this->client->getResponse()->getContent());
+        $page = $this->client->request('GET', '/tables');
+        $token = (string) $page->filter('form[enctype] [name="_token"]')->attr('value');
+        $file = static fn (): UploadedFile => new UploadedFile($path, 'x.table.json', 'application/json', null, true);
+        $this->client->request('POST', '/tables/import', ['_token' => $token], ['file' => $file()]);
+        self::assertResponseStatusCodeSame(303);
+        [$one, $two] = static::getContainer()->get(OwnTables::class)->all($account);
+        self::assertEquals($one->getEquipment(), $two->getEquipment());
+        file_put_contents($path, '{"format": "zig-lane/table", "version": 1, "name": "", "table": {"roll": 9}}');
+        $this->client->request('POST', '/tables/import', ['_token' => $token], ['file' => $file()]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('table.roll', (string) $this->client->getResponse()->getContent());
+    }
+
+    public function testAnothersTableCannotBeTaken(): void
+    {
+        $table = $this->kept($this->player('Olga'));
+        $sheet = $this->sheet($this->signedIn());
+        $this->client->request('POST', "/sheets/{$sheet->getId()}/layout", [
+            '_token' => $this->token($sheet), 'version' => (string) $sheet->getVersion(), 'change' => 'table', 'table' => (string) $table->getId(),
+        ]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertNull($this->reloaded($sheet)->getTable());
+    }
+
+    public function testATestThatWasMisreadIsTakenOff(): void
+    {
+        $account = $this->signedIn();
+        $table = $this->kept($account);
+        $this->client->request('GET', "/tables/{$table->getId()}/tests/two-rails");
+        $this->client->submitForm('Write it down', ['rail_0' => '2.8', 'rail_1' => '?', 'end_cue' => '3,2']);
+        $file = TableTestsFile::parse($this->table()->getTestsFile());
+        self::assertCount(2, $file->tests[0]->cushions[0]);
+        self::assertNull($file->tests[0]->cushions[0][1][1]);
+        $this->client->request('GET', "/tables/{$table->getId()}");
+        $this->client->submitForm('Take it off');
+        self::assertSame([], $this->table()->getTests());
+    }
+
+    private function take(RackSheet $sheet, OwnTable $table): void
+    {
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
+        $this->client->submitForm('Play it there', ['table' => (string) $table->getId()]);
+        self::assertResponseRedirects();
+        $this->manager()->clear();
+    }
+
+    private function kept(Account $account): OwnTable
+    {
+        return static::getContainer()->get(TableShelf::class)->keep($account, new TableFile('Mine', new Equipment()));
+    }
+
+    /** The one table that there is. */
+    private function table(): OwnTable
+    {
+        $this->manager()->clear();
+        $tables = $this->manager()->getRepository(OwnTable::class)->findBy([], ['id' => 'DESC'], 1);
+        self::assertCount(1, $tables);
+
+        return $tables[0];
+    }
+}
