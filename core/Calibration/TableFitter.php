@@ -19,7 +19,7 @@ use ZigLane\Core\Fit\Matrix;
 final class TableFitter
 {
     /** Chains are few and do not reach all corners: intervals are so much wider than what they hold. */
-    private const WIDER = 1.1;
+    private const WIDER = 1.2;
     /** A constant is taught where its spread falls below this share of what it was before. */
     private const TAUGHT = 0.7;
     /** Speeds that are looked over, m/s, and how many; before any test they are a normal distribution of their logarithm. */
@@ -40,6 +40,8 @@ final class TableFitter
     private const SPEED_STEP = 0.01;
     /** A slope is believed where it explains so much of the squares (a chance of one in a hundred with two constants). */
     private const SLOPE = 9.21;
+    /** And a table is explained badly where the squares come to so many for each number that was measured. */
+    private const BADLY = 1.35;
     /** A test of which one number lies farther off than this contradicts the others, standard deviations. */
     private const CONTRADICTS = 3.5;
 
@@ -68,9 +70,13 @@ final class TableFitter
             $sloped = static fn (State $one): State => new State(
                 [...$one->parameters, ...$slope], [...$one->scaled, 0.0, 0.0], $one->speeds, $one->cost,
             );
-            $tilted = $this->improved($sloped($best), self::LONG);
-            if ($best->cost - $tilted->cost > self::SLOPE) {
-                $found = [$tilted, ...array_map($sloped, $found)];
+            $count = array_sum(array_map(Prediction::count(...), $this->tests));
+            // A level table that explains the tests badly is no place to set out from: the search begins anew.
+            $tilted = $best->cost > self::BADLY * $count
+                ? $this->search([...$this->base->unknown, ...$slope])
+                : [$this->improved($sloped($best), self::LONG), ...array_map($sloped, $found)];
+            if ($best->cost - $tilted[0]->cost > self::SLOPE) {
+                $found = $tilted;
             }
         }
         $best = $found[0];
@@ -83,7 +89,8 @@ final class TableFitter
             self::speedPrior(...),
             self::speedFor(...),
             fn (float $share) => $this->goesOn(0.4 + 0.6 * $share),
-            $this->budget,
+            // A shot on a slope takes three times as long.
+            (int) (\in_array(Parameter::SlopeLong, $best->parameters, true) ? 0.5 * $this->budget : $this->budget),
         );
         $states = $ensemble->states($found, $seed);
         $this->shots += $ensemble->shots;

@@ -30,9 +30,12 @@ use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\Planner;
 use ZigLane\App\Sheet\PlanRequest;
 use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\App\Tables\TableShelf;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Log\RackKind;
+use ZigLane\Core\Table\Equipment;
 
 /** Loads the demo player and the racks in demo/, where the demo is switched on; does nothing when they are there. */
 #[AsCommand('lane:demo', 'Loads the demo player and the demo racks')]
@@ -47,6 +50,7 @@ final class DemoCommand extends Command
         private readonly TriesEditor $tries,
         private readonly PracticeEditor $practice,
         private readonly DrillShelf $shelf,
+        private readonly TableShelf $tables,
         private readonly MessageBusInterface $bus,
         private readonly ClockInterface $clock,
         private readonly bool $demo,
@@ -90,6 +94,7 @@ final class DemoCommand extends Command
             }
         }
         $this->practised($player);
+        $this->tested($player, true === $input->getOption('plan'));
         $this->import->take($player, LogFile::parse((string) file_get_contents($this->folder.'/player.log.json')));
         if (true === $input->getOption('plan')) {
             $this->work($player);
@@ -114,6 +119,21 @@ final class DemoCommand extends Command
             }
             $at = $this->clock->now()->modify('-'.$session['daysAgo'].' days')->setTime(19, 10);
             $this->practice->record($player, $this->shelf->drill($player, $session['drill']), $at, $tries);
+        }
+    }
+
+    /** A table with its tests (tools/demo-table.php), and found from them by a worker. */
+    private function tested(Account $player, bool $isFound): void
+    {
+        $tests = json_decode((string) file_get_contents($this->folder.'/back-room.table-tests.json'), true, 12, \JSON_THROW_ON_ERROR);
+        \assert(\is_array($tests) && \is_array($tests['tests'] ?? null));
+        $file = new TableFile('Back room', new Equipment(), 'Beside the window; the cloth is three years old.');
+        $table = $this->tables->keep($player, $file);
+        foreach ($tests['tests'] as $test) {
+            $this->tables->record($table, \is_array($test) ? $test : []);
+        }
+        if ($isFound) {
+            $this->tables->ask($table);
         }
     }
 

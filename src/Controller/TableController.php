@@ -202,7 +202,7 @@ final class TableController extends AbstractController
     {
         return [
             'table' => $table,
-            'view' => new TableView($table),
+            'view' => new TableView($table, $this->words),
             'drawing' => new TableDrawing(new Rack(Game::NineBall, Layout::empty(), $table->getEquipment())),
             'error' => null,
         ];

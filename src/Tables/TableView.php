@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Tables;
 
 use ZigLane\App\Entity\OwnTable;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Calibration\UsualTests;
 use ZigLane\Core\Table\BallSet;
@@ -18,7 +19,7 @@ final readonly class TableView
     /** Whether what the tests found is not in the profile yet. */
     public bool $isNews;
 
-    public function __construct(public OwnTable $table)
+    public function __construct(public OwnTable $table, private Words $words)
     {
         $this->equipment = $table->getEquipment();
         $profile = $table->getFit()['profile'] ?? null;
@@ -67,10 +68,13 @@ final readonly class TableView
             $this->table->getTests(),
         ));
 
-        return array_map(static fn (UsualTests $test): array => [
+        return array_map(fn (UsualTests $test): array => [
             'test' => $test,
             'done' => $count[$test->value] ?? 0,
-            'teaches' => array_map(static fn (Parameter $one): string => $one->value, $test->teaches()),
+            'teaches' => array_values(array_unique(array_map(
+                fn (Parameter $one): string => $this->words->said('tables.short.'.$one->value),
+                $test->teaches(),
+            ))),
         ], UsualTests::cases());
     }
 
