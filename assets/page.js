@@ -23,6 +23,13 @@ export function watchPage() {
             menu.querySelector('summary').focus();
         }
     });
+    // A slider tells what it stands at.
+    document.addEventListener('input', (event) => {
+        const told = event.target.matches('[data-shown]') ? event.target.closest('label').querySelector('output') : null;
+        if (told) {
+            told.textContent = String(Math.round(100 * Number(event.target.value)) / 100);
+        }
+    });
     // What was kept for a room without network is nobody else's.
     document.addEventListener('submit', (event) => {
         if (event.target.matches('[action$="/sign-out"]')) {

@@ -70,6 +70,23 @@ final class Race
         );
     }
 
+    /**
+     * The chance to make all one has to from a position without giving the turn away.
+     *
+     * @param int   $left balls to make
+     * @param float $pot  chance of the easiest pot
+     */
+    public function runOut(int $shooter, int $left, float $pot, bool $sees): float
+    {
+        $pace = $this->paces[$shooter];
+        $chance = $left > 0 ? $pace->from('on', $left, $pot, $sees) : 1.0;
+        for ($later = $left - 1; $later > 0; --$later) {
+            $chance *= $pace->usual('later', $later);
+        }
+
+        return $chance;
+    }
+
     /** The same as the other sees it. */
     public function turned(float $value): float
     {

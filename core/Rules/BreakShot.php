@@ -27,7 +27,7 @@ use ZigLane\Core\Table\Equipment;
 final readonly class BreakShot
 {
     /** Across the table, in diamonds from the right rail; speed of the cue ball just after the hit, m/s. */
-    private const STROKES = [
+    public const STROKES = [
         'nine-ball' => [3.6, 8.5],
         'ten-ball' => [2.5, 9.0],
         'eight-ball' => [2.0, 9.0],
@@ -55,16 +55,26 @@ final readonly class BreakShot
         float $looseness = Racking::LOOSENESS,
     ): self {
         $rack = Racking::of($game, $equipment, $random, $looseness);
-        $balls = $rack->balls();
         [$cue, $meant] = self::stroke($game, $equipment, $rack);
+
+        return self::struck($rack, $cue, $meant, new EventSimulator($equipment), $equipment, $player, $random);
+    }
+
+    /**
+     * Breaks a rack from a place of the cue ball with a stroke, by a player whose errors it grows with.
+     *
+     * @throws IllegalStroke If the errors take the tip past the miscue limit
+     */
+    public static function struck(
+        Layout $rack, Spot $cue, Strike $meant, EventSimulator $simulator, Equipment $equipment,
+        ExecutionErrors $player, Randomness $random,
+    ): self {
+        $balls = $rack->balls();
         $layout = Layout::empty()->with(Ball::Cue, $cue);
         foreach ($balls as $ball) {
             $layout = $layout->with($ball, $rack->spot($ball));
         }
-        $outcome = (new EventSimulator($equipment))->play(
-            $layout,
-            $player->ordinary()->disturb($meant, $random, $equipment->balls->radius),
-        );
+        $outcome = $simulator->play($layout, $player->ordinary()->disturb($meant, $random, $equipment->balls->radius));
 
         return new self($layout, $meant, $outcome, [$balls[3], $balls[5]]);
     }

@@ -34,12 +34,13 @@ final readonly class OneLook
      * @template T
      *
      * @param \Closure(ShotSolver): T $compute
+     * @param float                   $most    seconds
      *
      * @return T
      *
      * @throws TooManyRequestsHttpException If more of this account's wait than may, or another is still under way after a while
      */
-    public function of(Request $request, Account $account, ShotSolver $solver, \Closure $compute): mixed
+    public function of(Request $request, Account $account, ShotSolver $solver, \Closure $compute, float $most = self::MOST): mixed
     {
         $view = $this->view($request);
         if ($request->hasSession()) {
@@ -54,7 +55,7 @@ final readonly class OneLook
             $this->refuse();
         }
         $from = self::seconds();
-        $solver->simulator->stopWhen(static fn (): bool => self::seconds() - $from > self::MOST || !$isNewest());
+        $solver->simulator->stopWhen(static fn (): bool => self::seconds() - $from > $most || !$isNewest());
         try {
             return $compute($solver);
         } finally {

@@ -28,6 +28,9 @@ final class RouteTest extends AppTestCase
     /** Forms that answer to a token of their own page, or make one. */
     private const OWN_TOKEN = ['sign_in', 'register', 'sheet_new'];
 
+    /** Pages whose forms have a token that another page does not give. */
+    private const TOKENS = '/^(rack|outing|drill|practice|practise|table|break)_/';
+
     /** @return iterable<string, array{string}> */
     public static function routes(): iterable
     {
@@ -73,7 +76,7 @@ final class RouteTest extends AppTestCase
                 // A form of a rack at the table or of a drill has a token of its own, which is asked for first.
                 self::assertContains(
                     $this->client->getResponse()->getStatusCode(),
-                    'POST' === $method && 1 === preg_match('/^(rack|outing|drill|practice|practise|table)_/', $name) ? [403, 404] : [404],
+                    'POST' === $method && 1 === preg_match(self::TOKENS, $name) ? [403, 404] : [404],
                     "$name of another player",
                 );
             }
