@@ -36,7 +36,6 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Practice\ParRuns;
 use ZigLane\Core\Practice\SetUp;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Equipment;
 
 /** Drills: the list, one of them with its par and scores, its card, and own ones that are copied, changed and taken in. */
 #[Route('/drills')]
@@ -60,7 +59,7 @@ final class DrillController extends AbstractController
     public function list(#[CurrentUser] Account $account, Progress $progress): Response
     {
         $bySkill = $drawings = [];
-        $equipment = new Equipment();
+        $equipment = $account->getEquipment();
         foreach ($this->shelf->all($account) as $drill) {
             $bySkill[null === $drill->own ? $drill->file->drill->skill->value : 'own'][] = $drill;
             try {
@@ -217,13 +216,13 @@ final class DrillController extends AbstractController
 
                 return [$runs->play(self::TRIED), $first];
             };
-            [$par, $stroke] = $one->of($request, $account, new ShotSolver(), $compute);
+            [$par, $stroke] = $one->of($request, $account, new ShotSolver($account->getEquipment()), $compute);
         } catch (InvalidFile $e) {
             $faults = explode("\n", $this->words->error($e));
         } catch (CoreError $e) {
             $faults = [$this->words->error($e)];
         }
-        $units = new ShotUnits(new Equipment(), $account->getTipUnit());
+        $units = new ShotUnits($account->getEquipment(), $account->getTipUnit());
 
         return $this->render('drills/tried.html.twig', ['par' => $par, 'stroke' => $stroke, 'faults' => $faults, 'units' => $units]);
     }
@@ -272,7 +271,7 @@ final class DrillController extends AbstractController
     {
         $level = self::level($request->query->getInt('level'), $shelved);
         $drill = $shelved->file->at($level);
-        $equipment = new Equipment();
+        $equipment = $account->getEquipment();
         $layout = Layout::empty();
         $error = null;
         try {

@@ -18,6 +18,7 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Form\NewSheet;
 use ZigLane\App\Form\NewSheetType;
+use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Fact\Fact;
@@ -55,20 +56,21 @@ final class SheetController extends AbstractController
     }
 
     #[Route('/sheets/new', name: 'sheet_new', methods: ['GET', 'POST'])]
-    public function create(Request $request, #[CurrentUser] Account $account, SheetEditor $editor): Response
+    public function create(Request $request, #[CurrentUser] Account $account, SheetEditor $editor, OwnTables $tables): Response
     {
         $new = new NewSheet();
         $new->submission = (string) Uuid::v4();
-        $form = $this->createForm(NewSheetType::class, $new)->handleRequest($request);
+        $form = $this->createForm(NewSheetType::class, $new, ['tables' => $tables->all($account)])->handleRequest($request);
         if (!$form->isSubmitted() || !$form->isValid() || null === $new->game || null === $new->size) {
             return $this->render('sheet/new.html.twig', ['form' => $form]);
         }
-        $rack = new Rack($new->game, Layout::empty(), new Equipment(TableProfile::ofSize($new->size)));
+        $rack = new Rack($new->game, Layout::empty(), $new->table?->getEquipment() ?? new Equipment(TableProfile::ofSize($new->size)));
         $sheet = $editor->create(
             $account,
             trim(mb_scrub($new->name)),
             $rack,
             Uuid::isValid($new->submission) ? Uuid::fromString($new->submission) : Uuid::v4(),
+            table: $new->table,
         );
 
         return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);

@@ -157,6 +157,16 @@ final class TableController extends AbstractController
         return $this->redirectToRoute('table', ['id' => $table->getId()], Response::HTTP_SEE_OTHER);
     }
 
+    /** Drills are played here from now on, or on the usual table again. */
+    #[Route('/{id}/usual', name: 'table_usual', methods: ['POST'])]
+    #[IsCsrfTokenValid('table')]
+    public function usual(Request $request, OwnTable $table): Response
+    {
+        $this->shelf->playOn($table, $request->request->getBoolean('here'));
+
+        return $this->redirectToRoute('table', ['id' => $table->getId()], Response::HTTP_SEE_OTHER);
+    }
+
     #[Route('/{id}/delete', name: 'table_delete', methods: ['POST'])]
     #[IsCsrfTokenValid('table')]
     public function delete(OwnTable $table): Response

@@ -14,6 +14,7 @@ use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\SpeedUnit;
 use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Table\Equipment;
 
 /** A person who signs in. Addresses are kept in lower case and are unique. */
 #[ORM\Entity(repositoryClass: AccountRepository::class)]
@@ -44,6 +45,11 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
 
     #[ORM\Column(length: 5, enumType: SpeedUnit::class, options: ['default' => 'm/s'])]
     private SpeedUnit $speedUnit = SpeedUnit::MetresPerSecond;
+
+    /** Where he plays his drills; null: on the usual table. */
+    #[ORM\ManyToOne]
+    #[ORM\JoinColumn(name: 'usual_table_id', nullable: true, onDelete: 'SET NULL')]
+    private ?OwnTable $usualTable = null;
 
     /** @var array<string, float> what strokes cost besides their odds, as the player last planned with */
     #[ORM\Column(type: 'json')]
@@ -131,6 +137,22 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function planWith(Weights $weights): void
     {
         $this->weights = $weights->toArray();
+    }
+
+    public function getUsualTable(): ?OwnTable
+    {
+        return $this->usualTable;
+    }
+
+    public function playOn(?OwnTable $table): void
+    {
+        $this->usualTable = $table;
+    }
+
+    /** What he plays his drills with. */
+    public function getEquipment(): Equipment
+    {
+        return $this->usualTable?->getEquipment() ?? new Equipment();
     }
 
     public function usesLog(): bool

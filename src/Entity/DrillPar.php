@@ -10,10 +10,12 @@ use Symfony\Bridge\Doctrine\Types\UuidType;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Repository\DrillPars;
 use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Practice\Par;
+use ZigLane\Core\Table\Equipment;
 
-/** What a drill's version is worth to a player's errors, on the usual table: asked for once, worked on, kept. */
+/** What a drill's version is worth to a player's errors on a table: asked for once, worked on, kept. */
 #[ORM\Entity(repositoryClass: DrillPars::class)]
 #[ORM\Table(name: 'drill_par')]
 #[ORM\UniqueConstraint(name: 'drill_par_of', columns: ['version', 'level', 'hand'])]
@@ -26,13 +28,17 @@ class DrillPar
     #[ORM\Column(type: UuidType::NAME)]
     private Uuid $id;
 
-    /** What tells one player's errors from another's. */
+    /** What tells one player's errors and table from another's. */
     #[ORM\Column(length: 64, options: ['fixed' => true])]
     private string $hand;
 
     /** @var array<mixed> errors, as a rack file has them */
     #[ORM\Column(type: Types::JSON)]
     private array $player;
+
+    /** The table, as a file; null: the usual one. */
+    #[ORM\Column(name: 'equipment', type: Types::TEXT, nullable: true)]
+    private ?string $table;
 
     /** @var array<int|string, int> runs by their points, so far */
     #[ORM\Column(type: Types::JSON)]
@@ -57,15 +63,33 @@ class DrillPar
         ExecutionErrors $player,
         #[ORM\Column]
         private \DateTimeImmutable $createdAt,
+        Equipment $equipment = new Equipment(),
     ) {
         $this->id = Uuid::v7();
         $this->player = $player->toArray();
-        $this->hand = self::handOf($player);
+        $this->hand = self::handOf($player, $equipment);
+        $this->table = self::tableOf($equipment);
     }
 
-    public static function handOf(ExecutionErrors $player): string
+    /** What tells one player on one table from others. */
+    public static function handOf(ExecutionErrors $player, Equipment $equipment = new Equipment()): string
     {
-        return hash('sha256', json_encode($player->toArray(), \JSON_THROW_ON_ERROR));
+        return hash('sha256', json_encode($player->toArray(), \JSON_THROW_ON_ERROR).self::tableOf($equipment));
+    }
+
+    public function getTable(): ?string
+    {
+        return $this->table;
+    }
+
+    public function getEquipment(): Equipment
+    {
+        return null === $this->table ? new Equipment() : TableFile::parse($this->table)->equipment;
+    }
+
+    private static function tableOf(Equipment $equipment): ?string
+    {
+        return $equipment == new Equipment() ? null : (new TableFile('Table', $equipment))->write();
     }
 
     public function getId(): Uuid

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Form;
 
 use Symfony\Component\Validator\Constraints as Assert;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Table\TableSize;
@@ -21,6 +22,9 @@ final class NewSheet
 
     #[Assert\NotNull(message: 'Choose a table.')]
     public ?TableSize $size = TableSize::Nine;
+
+    /** A table of the player's own; null: a usual one of that size. */
+    public ?OwnTable $table = null;
 
     #[Assert\Uuid(message: 'This form is damaged. Reload the page.')]
     #[Assert\NotBlank(message: 'This form is damaged. Reload the page.')]

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace ZigLane\App\Form;
 
 use Symfony\Component\Form\AbstractType;
+use Symfony\Component\Form\Extension\Core\Type\ChoiceType;
 use Symfony\Component\Form\Extension\Core\Type\EnumType;
 use Symfony\Component\Form\Extension\Core\Type\HiddenType;
 use Symfony\Component\Form\Extension\Core\Type\TextType;
 use Symfony\Component\Form\FormBuilderInterface;
 use Symfony\Component\OptionsResolver\OptionsResolver;
 use Symfony\Component\Translation\TranslatableMessage;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Table\TableSize;
 
@@ -44,10 +46,20 @@ final class NewSheetType extends AbstractType
                 ],
             )
             ->add('submission', HiddenType::class, ['empty_data' => '']);
+        if ([] !== $options['tables']) {
+            $builder->add('table', ChoiceType::class, [
+                'choices' => $options['tables'],
+                'choice_label' => 'name',
+                'choice_value' => static fn (?OwnTable $table): string => (string) $table?->getId(),
+                'required' => false,
+                'placeholder' => 'a usual one of that size',
+                'label' => 'Or a table of yours',
+            ]);
+        }
     }
 
     public function configureOptions(OptionsResolver $resolver): void
     {
-        $resolver->setDefaults(['data_class' => NewSheet::class]);
+        $resolver->setDefaults(['data_class' => NewSheet::class, 'tables' => []]);
     }
 }

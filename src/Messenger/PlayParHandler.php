@@ -34,7 +34,7 @@ final readonly class PlayParHandler
             return;
         }
         $drill = $par->getVersion()->getFile()->at($par->getLevel());
-        $runs = new ParRuns($drill, new ShotSolver(), $par->getPlayer());
+        $runs = new ParRuns($drill, new ShotSolver($par->getEquipment()), $par->getPlayer());
         $end = microtime(true) + self::LONGEST;
         $sum = new Par([], $drill->pass);
         try {

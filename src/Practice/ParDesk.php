@@ -55,7 +55,7 @@ final readonly class ParDesk
     {
         $known = [];
         foreach ($this->hands($account) as $name => $player) {
-            $par = $this->pars->of($file->hash(), $level, $player);
+            $par = $this->pars->of($file->hash(), $level, $player, $account->getEquipment());
             if (null !== $par) {
                 $known[$name] = $par;
             }
@@ -66,7 +66,7 @@ final readonly class ParDesk
 
     public function of(Account $account, DrillFile $file, int $level): ?DrillPar
     {
-        return $this->pars->of($file->hash(), $level, $this->hands($account)[$this->whose($account)]);
+        return $this->pars->of($file->hash(), $level, $this->hands($account)[$this->whose($account)], $account->getEquipment());
     }
 
     /** Asks for the pars of what was scored lately: the player's errors are new. */
@@ -87,15 +87,17 @@ final readonly class ParDesk
     {
         $version = $this->shelf->version($file);
         foreach ($this->hands($account) as $player) {
-            if (null !== $this->pars->of($file->hash(), $level, $player)) {
+            if (null !== $this->pars->of($file->hash(), $level, $player, $account->getEquipment())) {
                 continue;
             }
-            $par = new DrillPar($version, $level, $player, $this->clock->now());
+            $par = new DrillPar($version, $level, $player, $this->clock->now(), $account->getEquipment());
             $isNew = 1 === $this->manager->getConnection()->executeStatement(
-                'INSERT IGNORE INTO drill_par (id, version, level, hand, player, scores, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
+                'INSERT IGNORE INTO drill_par (id, version, level, hand, player, equipment, scores, created_at)'
+                .' VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
                 [
                     $par->getId()->toBinary(), $version->getHash(), $level, $par->getHand(),
-                    json_encode($player->toArray(), \JSON_THROW_ON_ERROR), '{}', $this->clock->now()->format('Y-m-d H:i:s'),
+                    json_encode($player->toArray(), \JSON_THROW_ON_ERROR), $par->getTable(), '{}',
+                    $this->clock->now()->format('Y-m-d H:i:s'),
                 ],
             );
             if ($isNew) {

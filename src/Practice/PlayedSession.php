@@ -34,7 +34,7 @@ final class PlayedSession
     public function __construct(public readonly DrillSession $session, public readonly array $tries)
     {
         $this->drill = $session->getDrill();
-        $this->solver = new ShotSolver();
+        $this->solver = new ShotSolver($session->getOwner()->getEquipment());
         // Odds of a next ball are those of a club player: a target is the same for everybody.
         $this->judge = new Judge(
             $this->drill,

@@ -15,7 +15,6 @@ use ZigLane\App\Entity\DrillTry;
 use ZigLane\App\Repository\DrillSessions;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Practice\SetUp;
-use ZigLane\Core\Table\Equipment;
 
 /** Every change of a drill's session: each is one transaction, and an entry that comes twice counts once. */
 final readonly class PracticeEditor
@@ -58,7 +57,7 @@ final readonly class PracticeEditor
         }
         $level = max(0, min(\count($drill->file->drill->levels), $level));
         $seed = random_int(1, 0x3FFFFFFF);
-        (new SetUp($drill->file->at($level), new Equipment()))->attempt($seed);
+        (new SetUp($drill->file->at($level), $owner->getEquipment()))->attempt($seed);
         $names = [];
         foreach ($others as $name) {
             $name = mb_substr(trim(mb_scrub($name)), 0, self::MAX_NAME);

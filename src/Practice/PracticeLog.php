@@ -42,14 +42,14 @@ final readonly class PracticeLog
     public function add(DrillSession $session, DrillTry $try): void
     {
         $drill = $session->getDrill();
-        $shot = 0 === $try->getPlayer() ? $this->shot($drill, $try) : null;
+        $shot = 0 === $try->getPlayer() ? $this->shot($drill, $try, $session->getOwner()->getEquipment()) : null;
         if (null === $shot) {
             return;
         }
         $id = Uuid::v5($session->getId(), 'log');
         $rack = $this->manager->find(ShotRack::class, $id);
         if (null === $rack) {
-            $start = new Rack(Game::StraightPool, $shot->before, new Equipment());
+            $start = new Rack(Game::StraightPool, $shot->before, $session->getOwner()->getEquipment());
             $rack = $this->editor->begin($session->getOwner(), $id, $start, RackKind::Drill);
             $rack->endBy(RackResult::Left);
         }
@@ -64,13 +64,13 @@ final readonly class PracticeLog
         }
     }
 
-    private function shot(Drill $drill, DrillTry $try): ?LoggedShot
+    private function shot(Drill $drill, DrillTry $try, Equipment $equipment): ?LoggedShot
     {
         $choice = $drill->suggested();
         if (null === $choice || !$drill->isFixed() || $drill->before > 0) {
             return null;
         }
-        $solver = new ShotSolver();
+        $solver = new ShotSolver($equipment);
         try {
             $layout = (new SetUp($drill, $solver->equipment))->of(1);
             $solved = $solver->solve($layout, $choice);

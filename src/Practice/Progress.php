@@ -68,7 +68,8 @@ final readonly class Progress
         $hand = $this->pars->hands($account)[$this->pars->whose($account)];
         $scores = [];
         foreach ($this->recent($account) as $session) {
-            $par = $this->kept->of($session->getVersion()->getHash(), $session->getLevel(), $hand)?->getPar();
+            $hash = $session->getVersion()->getHash();
+            $par = $this->kept->of($hash, $session->getLevel(), $hand, $account->getEquipment())?->getPar();
             $drill = $session->getDrill();
             $scores[] = [
                 'at' => $session->getStartedAt(),

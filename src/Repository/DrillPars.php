@@ -10,6 +10,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\DrillPar;
 use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Table\Equipment;
 
 /**
  * Pars, and what a worker does to them: each change is a statement of its own.
@@ -23,9 +24,9 @@ final class DrillPars extends ServiceEntityRepository
         parent::__construct($registry, DrillPar::class);
     }
 
-    public function of(string $hash, int $level, ExecutionErrors $player): ?DrillPar
+    public function of(string $hash, int $level, ExecutionErrors $player, Equipment $equipment): ?DrillPar
     {
-        return $this->findOneBy(['version' => $hash, 'level' => $level, 'hand' => DrillPar::handOf($player)]);
+        return $this->findOneBy(['version' => $hash, 'level' => $level, 'hand' => DrillPar::handOf($player, $equipment)]);
     }
 
     /** @param array<int|string, int> $scores */

@@ -44,13 +44,14 @@ final readonly class SheetEditor
      */
     public function create(
         Account $owner, string $name, Rack $rack, Uuid $submission, ?ShotChoice $shot = null,
-        array $later = [],
+        array $later = [], ?OwnTable $table = null,
     ): RackSheet {
         $made = $this->sheets->ofSubmission($owner, $submission);
         if (null !== $made) {
             return $made;
         }
         $sheet = new RackSheet($owner, $name, $rack, $submission, $this->clock->now());
+        $sheet->onTable($table);
         if (null !== $shot) {
             $sheet->keepLegs([$shot, ...$later], $this->clock->now());
         }

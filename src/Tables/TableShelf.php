@@ -84,6 +84,12 @@ final readonly class TableShelf
         $this->manager->flush();
     }
 
+    public function playOn(OwnTable $table, bool $isHere): void
+    {
+        $table->getOwner()->playOn($isHere ? $table : null);
+        $this->manager->flush();
+    }
+
     public function delete(OwnTable $table): void
     {
         $this->manager->remove($table);

@@ -10,6 +10,8 @@ use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Message\FitTable;
 use ZigLane\App\Messenger\FitTableHandler;
+use ZigLane\App\Practice\DrillShelf;
+use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Tables\TableShelf;
 use ZigLane\Core\Format\TableFile;
@@ -123,6 +125,48 @@ final class TablesTest extends AppTestCase
         $this->client->request('POST', '/tables/import', ['_token' => $token], ['file' => $file()]);
         self::assertResponseStatusCodeSame(422);
         self::assertStringContainsString('table.roll', (string) $this->client->getResponse()->getContent());
+    }
+
+    /** Drills played on a table of one's own are set up there, and their par is that table's. */
+    public function testDrillsArePlayedOnTheTableThatIsChosen(): void
+    {
+        $account = $this->signedIn();
+        $table = static::getContainer()->get(TableShelf::class)->keep($account, new TableFile('Small', TypicalTable::Small->equipment()));
+        $this->client->request('GET', '/drills/dead-stop');
+        self::assertSelectorTextContains('.spots', '127.0 cm');
+        $this->client->request('GET', "/tables/{$table->getId()}");
+        $this->client->submitForm('Play my drills here');
+        $this->client->followRedirect();
+        self::assertSelectorTextContains('.side', 'those of this table');
+        $this->client->request('GET', '/drills/dead-stop');
+        self::assertSelectorTextNotContains('.spots', '127.0 cm');
+        $this->manager()->clear();
+        $account = $this->manager()->find(Account::class, $account->getId());
+        self::assertNotNull($account);
+        $file = static::getContainer()->get(DrillShelf::class)->drill($account, 'dead-stop')->file;
+        $desk = static::getContainer()->get(ParDesk::class);
+        $desk->ask($account, $file, 0);
+        self::assertEquals(TypicalTable::Small->equipment(), $desk->of($account, $file, 0)?->getEquipment());
+        // A deleted table leaves the drills on the usual one.
+        static::getContainer()->get(TableShelf::class)->delete($account->getUsualTable() ?? self::fail('It has none.'));
+        $this->client->request('GET', '/drills/dead-stop');
+        self::assertSelectorTextContains('.spots', '127.0 cm');
+    }
+
+    public function testANewSheetBeginsOnATableOfOnesOwn(): void
+    {
+        $account = $this->signedIn();
+        $table = static::getContainer()->get(TableShelf::class)->keep($account, new TableFile('Quick', TypicalTable::Quick->equipment()));
+        $this->client->request('GET', '/sheets/new');
+        $this->client->submitForm('Lay out the balls', ['new_sheet[name]' => 'There', 'new_sheet[table]' => (string) $table->getId()]);
+        self::assertResponseStatusCodeSame(303);
+        $sheet = $this->manager()->getRepository(RackSheet::class)->findBy(['owner' => $account], ['id' => 'DESC'], 1)[0];
+        self::assertSame(0.008, $sheet->getRack()->equipment->table->roll);
+        self::assertFalse($sheet->isTableNew());
+        // Another player's cannot be chosen.
+        $this->signedIn('Ola');
+        $crawler = $this->client->request('GET', '/sheets/new');
+        self::assertCount(0, $crawler->filter('[name="new_sheet[table]"]'));
     }
 
     public function testAnothersTableCannotBeTaken(): void
