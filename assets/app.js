@@ -7,6 +7,7 @@ import { watchDrillEditor } from './drill-editor.js';
 import { watchPictures } from './pictures.js';
 import { watchPractice } from './practice.js';
 import { watchTableTest } from './table-test.js';
+import { watchPicture } from './picture.js';
 import { watchPage } from './page.js';
 import { watchAnswers } from './answers.js';
 
@@ -21,6 +22,7 @@ watchPractice();
 watchDrillEditor();
 watchPictures();
 watchTableTest();
+watchPicture();
 if (document.querySelector('[data-qr], [data-print]')) {
     import('./cards.js').then(({ drawCodes }) => drawCodes());
 }

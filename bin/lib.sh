@@ -28,7 +28,7 @@ install_debian() {
     [ -x /usr/sbin/nginx ] || missing+=(nginx)
     command -v supervisord >/dev/null || missing+=(supervisor)
     [ -x /usr/sbin/php-fpm8.2 ] || missing+=(php8.2-fpm)
-    for extension in mysql:pdo_mysql apcu:apcu curl:curl zip:zip mbstring:mbstring intl:intl xml:dom; do
+    for extension in mysql:pdo_mysql apcu:apcu curl:curl zip:zip mbstring:mbstring intl:intl xml:dom gd:gd; do
         php -m | grep -qix "${extension#*:}" || missing+=("php8.2-${extension%:*}")
     done
     [ "$MODE" != test ] || command -v chromedriver >/dev/null || missing+=(chromium chromium-driver)

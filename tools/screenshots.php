@@ -165,14 +165,17 @@ try {
     $browser->get($url.'/drills/rings-in-the-middle/card?stroke=1');
     $see('[data-qr] svg');
     $picture('card');
-    $browser->get($url.'/drills/rings-in-the-middle');
-    $see('form[action$="/copy"] .button')->click();
-    $see('[data-drill-editor]');
-    $picture('drill-editor');
-    $browser->get(str_replace('/edit', '', $browser->getCurrentURL()));
-    // The copy goes again.
-    $browser->executeScript('document.querySelector(\'form[action$="/delete"]\').submit()');
-    $see('.drill-list');
+    // The demo player's table, found from its tests, and the break of nine-ball.
+    $browser->get($url.'/tables');
+    $see('.table-name')->click();
+    $see('#table-fit');
+    $browser->wait(240, 500)->until(static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#table-fit progress')));
+    $browser->navigate()->refresh();
+    $see('#table-fit');
+    $picture('table');
+    $browser->get($url.'/break?game=nine-ball');
+    $see('.break-figures');
+    $picture('break');
     $browser->get($url.'/progress');
     $see('.calendar');
     $picture('progress');
@@ -194,9 +197,6 @@ try {
         (string) $browser->executeScript('return document.cookie'),
         'lane-upright=1',
     ));
-    $browser->get($sheet.'/plan');
-    $see('[data-chance]');
-    $picture('shot-phone');
     $window(500, 900);
     $browser->get($atTable);
     $see('[data-call-ball]');

@@ -6,6 +6,7 @@ namespace ZigLane\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use ZigLane\App\Entity\LayoutStep;
+use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Tests\Table;
@@ -159,5 +160,45 @@ final class LayoutTest extends AppTestCase
 
         self::assertSelectorExists('[data-ball="7"][data-long="2"]');
         self::assertTrue($this->reloaded($sheet)->getRack()->layout->has(Ball::Seven));
+    }
+
+    public function testALayoutIsTypedMirroredTurnedAndBroken(): void
+    {
+        $sheet = $this->sheet($this->signedIn());
+        $change = function (string $change, array $more = []) use ($sheet): void {
+            $version = (string) $this->reloaded($sheet)->getVersion();
+            $this->client->request('POST', "/sheets/{$sheet->getId()}/layout", $more + [
+                '_token' => $this->token($sheet), 'version' => $version, 'change' => $change,
+            ]);
+        };
+        $at = fn (Ball $ball): array => array_map(
+            static fn (float $one): float => round($one, 6),
+            $this->reloaded($sheet)->getRack()->layout->spot($ball)->inDiamonds($sheet->getRack()->equipment->table),
+        );
+        $change('typed', ['lines' => "cue 2,1.5; 3 5.1,0.9\n9: 6 3"]);
+        self::assertSame([[2.0, 1.5], [5.1, 0.9], [6.0, 3.0]], [$at(Ball::Cue), $at(Ball::Three), $at(Ball::Nine)]);
+        $rack = $this->reloaded($sheet)->getRack();
+        self::assertSame("cue 2,1.5\n3 5.1,0.9\n9 6,3", LayoutText::write($rack->layout, $rack->equipment->table));
+        $change('mirror');
+        self::assertSame([2.0, 2.5], $at(Ball::Cue));
+        $change('turn');
+        self::assertSame([6.0, 1.5], $at(Ball::Cue));
+        $wrong = [
+            'cue 2,1.5; cue 3,3' => 'stands twice', 'cue 2' => 'two numbers', 'blue 3,3' => 'blue 3,3', '' => 'ball and its spot',
+            '3 5,1; 4 5.01,1' => 'overlaps',
+        ];
+        foreach ($wrong as $lines => $why) {
+            $change('typed', ['lines' => $lines]);
+            self::assertResponseStatusCodeSame(422);
+            self::assertStringContainsStringIgnoringCase($why, (string) $this->client->getResponse()->getContent());
+        }
+        self::assertSame([6.0, 1.5], $at(Ball::Cue));
+        $change('random', ['count' => '4']);
+        self::assertSame(5, $this->reloaded($sheet)->getRack()->layout->count());
+        self::assertTrue($this->reloaded($sheet)->getRack()->layout->has(Ball::Nine));
+        $change('broken');
+        self::assertGreaterThan(3, $this->reloaded($sheet)->getRack()->layout->count());
+        $change('undo');
+        self::assertSame(5, $this->reloaded($sheet)->getRack()->layout->count());
     }
 }

@@ -31,7 +31,7 @@ final class AccessTest extends BrowserTestCase
             "$sheet/review" => '#main > *', "$sheet/tries" => '#main > *', "$sheet/options" => '.ask-options',
             '/log' => '.log-page', '/log/records' => 'table', '/numbers' => '#main > *',
             '/password' => 'form', '/drills' => '.drill-list', '/drills/rings-in-the-middle' => '.pars', '/drills/side-door/card' => '[data-qr] svg',
-            '/progress' => '.calendar', '/tables' => '.kinds', '/break' => '.break-figures',
+            '/progress' => '.calendar', "$sheet/picture" => '[data-picture]', '/tables' => '.kinds', '/break' => '.break-figures',
         ];
         foreach (['spread', 'zone', 'tips', 'read', 'land'] as $look) {
             $pages["$sheet/plan?look=$look"] = '#look > *';

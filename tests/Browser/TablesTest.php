@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Tests\Browser;
 
+use Facebook\WebDriver\Remote\LocalFileDetector;
+use Facebook\WebDriver\WebDriverBy;
+use ZigLane\Core\Format\RackFile;
+
 /** A table found from a few shots on a phone, and what a sheet makes of it; a break onto a sheet. */
 final class TablesTest extends BrowserTestCase
 {
@@ -64,6 +68,48 @@ final class TablesTest extends BrowserTestCase
         self::assertNotSame($before, $this->route($sheet));
     }
 
+    /** From a photograph, rendered by the product's own camera, over four taps to a layout and its plan. */
+    public function testAPhotographBecomesALayoutAndAPlan(): void
+    {
+        $path = sys_get_temp_dir().'/zig-lane-table-'.bin2hex(random_bytes(4)).'.jpg';
+        $rack = \dirname(__DIR__, 2).'/demo/1-thursday-rack.rack.json';
+        $told = shell_exec(\sprintf(
+            'cd %s && php bin/console lane:camera %s --out=%s',
+            escapeshellarg(\dirname(__DIR__, 2)), escapeshellarg($rack), escapeshellarg($path),
+        ));
+        $told = json_decode((string) $told, true);
+        self::assertIsArray($told);
+        self::assertIsArray($told['corners']);
+        $this->register();
+        $this->open('/sheets/new');
+        $this->type('#new_sheet_name', 'Photographed');
+        $this->click('.card-form .button');
+        $this->see('[data-desk]');
+        $this->click('.sheet-picture');
+        $this->see('[data-picture-file]')->setFileDetector(new LocalFileDetector())->sendKeys($path);
+        $this->until(fn (): bool => str_contains($this->text('[data-picture-say]'), 'Tap 1 of 4'), 'the picture is not shown');
+        foreach ($told['corners'] as $corner) {
+            self::assertIsArray($corner);
+            [$across, $down] = array_map(floatval(...), array_filter(array_values($corner), is_numeric(...)));
+            $this->drag([$this->pointOf('[data-picture-canvas]', $across, $down)]);
+        }
+        $this->click('[data-picture-go]');
+        $this->see('.seen-list li');
+        self::assertSame([], $this->violations());
+        $this->click('.seen-desk .is-primary');
+        $this->see('[data-desk]');
+        unlink($path);
+        $file = RackFile::parse((string) file_get_contents($rack))->rack;
+        foreach ($file->layout->balls() as $ball) {
+            [$long, $short] = $this->spot($ball->label());
+            [$trueLong, $trueShort] = $file->layout->spot($ball)->inDiamonds($file->equipment->table);
+            self::assertEqualsWithDelta($trueLong, $long, 0.05, $ball->label());
+            self::assertEqualsWithDelta($trueShort, $short, 0.05, $ball->label());
+        }
+        $this->click('a.next');
+        $this->see('#chart [data-route="cue"]');
+    }
+
     public function testABreakBecomesASheet(): void
     {
         $this->register();
@@ -73,7 +119,7 @@ final class TablesTest extends BrowserTestCase
         // Softer, by the keyboard: the figures follow.
         $this->browser->executeScript('const s = document.querySelector("[name=speed]"); s.value = 4; s.dispatchEvent(new Event("change", {bubbles: true}));');
         $this->until(fn (): bool => [] === $this->browser->findElements(
-            \Facebook\WebDriver\WebDriverBy::cssSelector('#look-1 .is-caution'),
+            WebDriverBy::cssSelector('#look-1 .is-caution'),
         ), 'the caution of a hard break stays');
         self::assertNotSame('', $before);
         self::assertSame([], $this->violations());

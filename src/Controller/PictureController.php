@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Drawing\TableDrawing;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Sheet\LayoutText;
+use ZigLane\App\Words\Words;
+use ZigLane\Core\Camera\Finder;
+use ZigLane\Core\Camera\PictureFile;
+use ZigLane\Core\Camera\SeenBall;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Error\UnreadablePicture;
+use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Rules\Rack;
+
+/** A layout from a picture of the table: its four corners are tapped, the balls are found, and the person says whether they are right. */
+final class PictureController extends AbstractController
+{
+    /** A ball that is found this near to another or a rail lies against it; farther it is an error, metres. */
+    private const NUDGE = 0.02;
+
+    #[Route('/sheets/{id}/picture', name: 'sheet_picture', methods: ['GET'])]
+    public function show(RackSheet $sheet): Response
+    {
+        return $this->render('sheet/picture.html.twig', ['sheet' => $sheet, 'error' => null]);
+    }
+
+    #[Route('/sheets/{id}/picture', name: 'sheet_picture_read', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function read(Request $request, RackSheet $sheet, Words $words): Response
+    {
+        $rack = $sheet->getRack();
+        try {
+            $seen = $this->found($request, $rack);
+        } catch (CoreError $e) {
+            return $this->render(
+                'sheet/picture.html.twig',
+                ['sheet' => $sheet, 'error' => $words->error($e)],
+                new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
+            );
+        }
+        $layout = Layout::empty();
+        $unused = $kept = [];
+        $rules = new LayoutRules($rack->equipment);
+        foreach ($seen as $one) {
+            $spot = $this->clear($layout, $one, $rules, $rack);
+            if (null === $spot || !$rack->game->uses($one->ball)) {
+                $unused[] = $one;
+                continue;
+            }
+            $layout = $layout->with($one->ball, $spot);
+            $kept[] = $one;
+        }
+
+        return $this->render('sheet/seen.html.twig', [
+            'sheet' => $sheet,
+            'seen' => $kept,
+            'unused' => $unused,
+            'table' => new TableDrawing($rack->withLayout($layout), HeldScreen::isUpright($request)),
+            'lines' => LayoutText::write($layout, $rack->equipment->table),
+        ]);
+    }
+
+    /**
+     * @return list<SeenBall> the surest first
+     *
+     * @throws UnreadablePicture If there is no table in it
+     */
+    private function found(Request $request, Rack $rack): array
+    {
+        $file = $request->files->get('picture');
+        if (!$file instanceof UploadedFile || !$file->isValid()) {
+            throw UnreadablePicture::because('none', ['mib' => intdiv(PictureFile::MAX_BYTES, 1_048_576)]);
+        }
+        $image = PictureFile::read($file->getContent());
+        $taps = [];
+        $typed = json_decode($request->request->getString('corners'), true, 4);
+        foreach (\is_array($typed) ? \array_slice($typed, 0, 5) : [] as $tap) {
+            if (\is_array($tap) && is_numeric($tap[0] ?? null) && is_numeric($tap[1] ?? null)) {
+                // Shares of the picture's width and height.
+                $taps[] = [
+                    max(0.0, min(1.0, (float) $tap[0])) * imagesx($image),
+                    max(0.0, min(1.0, (float) $tap[1])) * imagesy($image),
+                ];
+            }
+        }
+        if (4 !== \count($taps)) {
+            throw UnreadablePicture::because('corners', ['count' => \count($taps)]);
+        }
+        $seen = Finder::find($image, $taps, $rack->equipment) ?? throw UnreadablePicture::because('noTable');
+        if ([] === $seen || \count($seen) > 16) {
+            throw UnreadablePicture::because('noBalls');
+        }
+        usort($seen, static fn (SeenBall $a, SeenBall $b): int => $b->confidence <=> $a->confidence);
+
+        return $seen;
+    }
+
+    /** Where a ball can lie, no farther off than it may have been seen wrongly. */
+    private function clear(Layout $layout, SeenBall $one, LayoutRules $rules, Rack $rack): ?Spot
+    {
+        $table = $rack->equipment->table;
+        $radius = $rack->equipment->balls->radius;
+        $spot = Spot::metres(
+            max($radius, min($table->length - $radius, $one->spot->x)),
+            max($radius, min($table->width() - $radius, $one->spot->y)),
+        );
+        $wished = $spot;
+        for ($i = 0; $i < 12 && [] !== $rules->faults($layout->with($one->ball, $spot)); ++$i) {
+            foreach ($layout->balls() as $other) {
+                $at = $layout->spot($other);
+                if ($at->distanceTo($spot) < 2 * $radius) {
+                    $spot = $at->towards($at->directionTo($spot), 2 * $radius + 1e-5);
+                }
+            }
+        }
+
+        return [] === $rules->faults($layout->with($one->ball, $spot)) && $spot->distanceTo($wished) < self::NUDGE ? $spot : null;
+    }
+}
