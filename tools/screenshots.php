@@ -9,6 +9,7 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverDimension;
@@ -78,10 +79,9 @@ try {
     foreach ($browser->findElements(WebDriverBy::cssSelector('a.sheet')) as $link) {
         foreach ([
             'run' => 'Nine to go',
-            'run-straight-pool' => 'Break ball high',
         ] as $name => $words) {
             if (str_contains($link->getText(), $words)) {
-                $runs[$name] = [str_replace('/layout', '', (string) $link->getDomProperty('href')), 'run' === $name ? 1 : 3];
+                $runs[$name] = [str_replace('/layout', '', (string) $link->getDomProperty('href')), 1];
             }
         }
     }
@@ -173,6 +173,27 @@ try {
     $browser->navigate()->refresh();
     $see('#table-fit');
     $picture('table');
+    // The demo rack as a photograph, rendered by the product's own camera, with its corners tapped.
+    $photo = sys_get_temp_dir().'/zig-lane-photo-'.getmypid().'.jpg';
+    $camera = sprintf(
+        'php %s/bin/console lane:camera %s/demo/1-thursday-rack.rack.json --out=%s',
+        dirname(__DIR__), dirname(__DIR__), escapeshellarg($photo),
+    );
+    $corners = json_decode((string) shell_exec($camera), true)['corners'];
+    $browser->get($sheet.'/picture');
+    $see('[data-picture-file]')->setFileDetector(new LocalFileDetector())->sendKeys($photo);
+    $browser->wait(15, 50)->until(static fn (): bool => true === $browser->executeScript(
+        'return document.querySelector("[data-picture-say]").textContent.includes("Tap 1")',
+    ));
+    foreach ($corners as [$across, $down]) {
+        $browser->executeScript(
+            'const c = document.querySelector("[data-picture-canvas]"), b = c.getBoundingClientRect();'
+            .'c.dispatchEvent(new MouseEvent("click", {clientX: b.left + arguments[0] * b.width, clientY: b.top + arguments[1] * b.height}))',
+            [$across, $down],
+        );
+    }
+    $picture('picture');
+    unlink($photo);
     $browser->get($url.'/break?game=nine-ball');
     $see('.break-figures');
     $picture('break');

@@ -30,6 +30,7 @@ final class TablesTest extends BrowserTestCase
         $this->type('[name="name"]', 'Slow one');
         $this->click('.kind[value="usual"]');
         $this->see('.test-list');
+        self::assertSame([], $this->violations());
         $table = (string) parse_url($this->browser->getCurrentURL(), \PHP_URL_PATH);
         $this->window(390, 844);
         $shots = [['roll', '4.6', 5.2], ['roll', '4.5', 5.1], ['along', '3.2', null], ['along', '3.1', null]];
@@ -37,6 +38,7 @@ final class TablesTest extends BrowserTestCase
             $this->open("$table/tests/$test");
             $this->see('[data-table-test]');
             if (0 === $i) {
+                self::assertSame([], $this->violations());
                 // The cloth is tapped where the ball stopped: the field follows.
                 $this->drag([$this->pointOf('[data-table] .cloth', 0.5, 0.425)], 'touch');
                 $this->until(fn (): bool => '' !== $this->attribute('[name="end_cue"]', 'value'), 'the tap fills in nothing');
