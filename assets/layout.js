@@ -147,7 +147,11 @@ export function watchLayout(htmx) {
         if (drag.tray && (pointer.long < -radius || pointer.long > 8 + radius || pointer.short < -radius || pointer.short > 4 + radius)) {
             return;
         }
-        const spot = clear(drag.name, { long: pointer.long + (drag.offset?.long ?? 0), short: pointer.short + (drag.offset?.short ?? 0) });
+        // With Shift a ball goes by exact eighths of a diamond.
+        const exact = (value) => (event.shiftKey ? Math.round(8 * value) / 8 : value);
+        const spot = clear(drag.name, {
+            long: exact(pointer.long + (drag.offset?.long ?? 0)), short: exact(pointer.short + (drag.offset?.short ?? 0)),
+        });
         if (!spot) {
             return;
         }

@@ -21,7 +21,7 @@ final class Ensemble
     private const CHAINS = 20;
     /** Shots that it may cost about, and steps at the least and at the most. */
     public const SHOTS = 500_000;
-    private const STEPS = [60, 400];
+    private const STEPS = [60, 220];
     /** Share of the steps that is thrown away first. */
     private const WARM = 0.35;
     /** Every tenth step jumps the whole difference: from one ridge to another. */

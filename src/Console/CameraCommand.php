@@ -10,10 +10,14 @@ use Symfony\Component\Console\Input\InputOption;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\Scene;
 use ZigLane\Core\Camera\View;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\UnreadablePicture;
 use ZigLane\Core\Format\RackFile;
 
-/** The simulated stand-in for a photograph: renders a rack as a camera above the long rail sees it, and says where its corners are. */
+/**
+ * The simulated stand-in for a photograph and for a table camera: renders a rack as it is seen from above the long rail, once or for
+ * every request.
+ */
 #[AsCommand('lane:camera', 'Renders a rack file as a photograph of its table and prints where the corner pockets are in it')]
 final class CameraCommand extends FileCommand
 {
@@ -44,9 +48,67 @@ final class CameraCommand extends FileCommand
     {
         parent::configure();
         $this->addOption('out', null, InputOption::VALUE_REQUIRED, 'Where the JPEG goes', 'table.jpg');
+        $this->addOption('serve', null, InputOption::VALUE_REQUIRED, 'Serve frames over HTTP on this port of loopback instead, of the file as it is then');
     }
 
     protected function answer(string $content, array $numbers, InputInterface $input): string
+    {
+        $port = filter_var($input->getOption('serve'), \FILTER_VALIDATE_INT, ['options' => ['min_range' => 1, 'max_range' => 65535]]);
+        if (\is_int($port)) {
+            $path = $input->getArgument('file');
+            $this->serve($port, \is_string($path) ? $path : '-', $content, $numbers);
+
+            return '';
+        }
+        [$jpeg, $corners] = $this->frame($content, $numbers);
+        $out = $input->getOption('out');
+        if (!\is_string($out) || false === @file_put_contents($out, $jpeg)) {
+            throw UnreadablePicture::because('notWritten');
+        }
+
+        return json_encode(['picture' => $out, 'corners' => $corners], \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT);
+    }
+
+    /**
+     * Answers every request with a frame of the rack file as it is then; a file that is not valid is answered as a camera that fails.
+     *
+     * @param array<string, int> $numbers
+     */
+    private function serve(int $port, string $path, string $content, array $numbers): void
+    {
+        $server = @stream_socket_server("tcp://127.0.0.1:$port");
+        if (false === $server) {
+            throw UnreadablePicture::because('portTaken', ['port' => $port]);
+        }
+        while (\is_resource($server)) {
+            $client = @stream_socket_accept($server, -1);
+            if (false === $client) {
+                continue;
+            }
+            stream_set_timeout($client, 2);
+            fgets($client, 4096);
+            $now = '-' === $path ? $content : (string) @file_get_contents($path, length: self::MAX_BYTES + 1);
+            try {
+                [$jpeg, $corners] = $this->frame($now, $numbers);
+                $head = [
+                    'HTTP/1.0 200 OK', 'Content-Type: image/jpeg', 'Content-Length: '.\strlen($jpeg), 'Last-Modified: '.gmdate('D, d M Y H:i:s').' GMT',
+                    'X-Lane-Corners: '.json_encode($corners, \JSON_THROW_ON_ERROR), 'Connection: close',
+                ];
+            } catch (CoreError) {
+                $jpeg = '';
+                $head = ['HTTP/1.0 503 Service Unavailable', 'Content-Length: 0', 'Connection: close'];
+            }
+            @fwrite($client, implode("\r\n", $head)."\r\n\r\n".$jpeg);
+            fclose($client);
+        }
+    }
+
+    /**
+     * @param array<string, int> $numbers
+     *
+     * @return array{string, array<string, array{float, float}>} JPEG, and the corners as shares of width and height
+     */
+    private function frame(string $content, array $numbers): array
     {
         $rack = RackFile::parse($content, $this->maxBytes())->rack;
         [$width, $height] = self::SIZE;
@@ -57,10 +119,9 @@ final class CameraCommand extends FileCommand
             self::FOCAL * $width, $width, $height,
         );
         $image = (new Scene($rack->equipment, $rack->layout, $view))->image($numbers['seed'] & 0x7FFFFFFF);
-        $out = $input->getOption('out');
-        if (!\is_string($out) || !@imagejpeg($image, $out, 92)) {
-            throw UnreadablePicture::because('notWritten');
-        }
+        ob_start();
+        imagejpeg($image, null, 92);
+        $jpeg = (string) ob_get_clean();
         $corners = [];
         foreach (Finder::CORNERS as $pocket) {
             $hole = $rack->equipment->geometry->at($pocket)->hole;
@@ -68,6 +129,6 @@ final class CameraCommand extends FileCommand
             $corners[$pocket->value] = [round($x / $width, 4), round($y / $height, 4)];
         }
 
-        return json_encode(['picture' => $out, 'corners' => $corners], \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT);
+        return [$jpeg, $corners];
     }
 }

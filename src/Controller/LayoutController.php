@@ -25,6 +25,7 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
+use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
@@ -36,6 +37,9 @@ use ZigLane\Core\Rules\Standing;
 /** The first station: the balls on the table. Every change is saved as it is made. */
 final class LayoutController extends AbstractController
 {
+    /** Sheets from which a layout can be copied: the latest. */
+    private const OTHERS = 30;
+
     public function __construct(
         private readonly RackSheetRepository $sheets,
         private readonly SheetEditor $editor,
@@ -66,6 +70,7 @@ final class LayoutController extends AbstractController
                 'turn' => $this->editor->layOut($sheet, $sheet->getRack()->layout->turned($table), $version),
                 'typed' => $this->editor->layOut($sheet, LayoutText::read($input->getString('lines'), $table), $version),
                 'random' => $this->editor->layOut($sheet, $this->scattered($sheet, $input->getInt('count', 6)), $version),
+                'copied' => $this->editor->layOut($sheet, $this->copied($sheet, $input->getString('of')), $version),
                 'broken' => $this->editor->afterBreak($sheet, $this->broken($sheet), $version),
                 'table' => $this->editor->onTable($sheet, $this->tableNamed($sheet, $input->getString('table')), $version),
                 'fourteen' => $this->editor->layOut($sheet, self::fourteen($sheet->getRack()), $version),
@@ -125,6 +130,21 @@ final class LayoutController extends AbstractController
         return Scattered::balls($rack->game, $count, $rack->equipment, new Randomness(random_int(1, 2 ** 30)));
     }
 
+    /** The balls of another sheet of the same player, where they lie in diamonds; those that this game does not use stay away. */
+    private function copied(RackSheet $sheet, string $of): Layout
+    {
+        $other = $this->sheets->ownedBy($sheet->getOwner(), $of)?->getRack() ?? throw Refused::because('noSheet');
+        $layout = Layout::empty();
+        foreach ($other->layout->balls() as $ball) {
+            if (Ball::Cue === $ball || $sheet->getRack()->game->uses($ball)) {
+                [$long, $short] = $other->layout->spot($ball)->inDiamonds($other->equipment->table);
+                $layout = $layout->with($ball, Spot::diamonds($long, $short, $sheet->getRack()->equipment->table));
+            }
+        }
+
+        return $layout;
+    }
+
     /** The rack broken by its player. */
     private function broken(RackSheet $sheet): Rack
     {
@@ -168,6 +188,10 @@ final class LayoutController extends AbstractController
             'can_undo' => $sheet->getStep() > $this->sheets->firstStep($sheet),
             'can_redo' => $sheet->getStep() < $this->sheets->lastStep($sheet),
             'own_tables' => $this->tables->all($sheet->getOwner()),
+            'others' => array_values(array_filter(
+                $this->sheets->ofOwner($sheet->getOwner(), self::OTHERS),
+                static fn (RackSheet $other): bool => !$other->getId()->equals($sheet->getId()),
+            )),
             'error' => null,
         ];
     }

@@ -10,8 +10,10 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Camera\TableCamera;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Practice\DrillCard;
 use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Camera\Finder;
@@ -30,23 +32,52 @@ final class PictureController extends AbstractController
     /** A ball that is found this near to another or a rail lies against it; farther it is an error, metres. */
     private const NUDGE = 0.02;
 
+    public function __construct(private readonly TableCamera $camera)
+    {
+    }
+
     #[Route('/sheets/{id}/picture', name: 'sheet_picture', methods: ['GET'])]
     public function show(RackSheet $sheet): Response
     {
-        return $this->render('sheet/picture.html.twig', ['sheet' => $sheet, 'error' => null]);
+        return $this->render('sheet/picture.html.twig', ['sheet' => $sheet, 'error' => null, 'has_camera' => $this->camera->isThere()]);
+    }
+
+    /** Where the paper rings go that mark this layout on a cloth: for the wall, or read at the table. */
+    #[Route('/sheets/{id}/marks', name: 'sheet_marks', methods: ['GET'])]
+    public function marks(Request $request, RackSheet $sheet): Response
+    {
+        return $this->render('sheet/marks.html.twig', [
+            'sheet' => $sheet,
+            'table' => new TableDrawing($sheet->getRack(), HeldScreen::isUpright($request)),
+            'spots' => DrillCard::spotsOf($sheet->getRack()->layout, $sheet->getRack()->equipment->table),
+        ]);
     }
 
     #[Route('/sheets/{id}/picture', name: 'sheet_picture_read', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
     public function read(Request $request, RackSheet $sheet, Words $words): Response
     {
+        return $this->told($request, $sheet, $words, fn (): array => $this->sent($request));
+    }
+
+    /** The same from the camera of the room, where there is one. */
+    #[Route('/sheets/{id}/camera', name: 'sheet_camera', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function camera(Request $request, RackSheet $sheet, Words $words): Response
+    {
+        return $this->told($request, $sheet, $words, $this->camera->frame(...));
+    }
+
+    /** @param \Closure(): array{\GdImage, list<array{float, float}>} $picture */
+    private function told(Request $request, RackSheet $sheet, Words $words, \Closure $picture): Response
+    {
         $rack = $sheet->getRack();
         try {
-            $seen = $this->found($request, $rack);
+            $seen = $this->found($picture(), $rack);
         } catch (CoreError $e) {
             return $this->render(
                 'sheet/picture.html.twig',
-                ['sheet' => $sheet, 'error' => $words->error($e)],
+                ['sheet' => $sheet, 'error' => $words->error($e), 'has_camera' => $this->camera->isThere()],
                 new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
             );
         }
@@ -73,11 +104,13 @@ final class PictureController extends AbstractController
     }
 
     /**
-     * @return list<SeenBall> the surest first
+     * What a person sent: a picture and four corners.
      *
-     * @throws UnreadablePicture If there is no table in it
+     * @return array{\GdImage, list<array{float, float}>}
+     *
+     * @throws UnreadablePicture If that is not what came
      */
-    private function found(Request $request, Rack $rack): array
+    private function sent(Request $request): array
     {
         $file = $request->files->get('picture');
         if (!$file instanceof UploadedFile || !$file->isValid()) {
@@ -98,7 +131,20 @@ final class PictureController extends AbstractController
         if (4 !== \count($taps)) {
             throw UnreadablePicture::because('corners', ['count' => \count($taps)]);
         }
-        $seen = Finder::find($image, $taps, $rack->equipment) ?? throw UnreadablePicture::because('noTable');
+
+        return [$image, $taps];
+    }
+
+    /**
+     * @param array{\GdImage, list<array{float, float}>} $picture
+     *
+     * @return list<SeenBall> the surest first
+     *
+     * @throws UnreadablePicture If there is no table in it
+     */
+    private function found(array $picture, Rack $rack): array
+    {
+        $seen = Finder::find($picture[0], $picture[1], $rack->equipment) ?? throw UnreadablePicture::because('noTable');
         if ([] === $seen || \count($seen) > 16) {
             throw UnreadablePicture::because('noBalls');
         }

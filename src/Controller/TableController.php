@@ -123,6 +123,16 @@ final class TableController extends AbstractController
         return $this->redirectToRoute('table_test', ['id' => $table->getId(), 'test' => $test], Response::HTTP_SEE_OTHER);
     }
 
+    /** Every test on a card, four on a page. */
+    #[Route('/{id}/cards', name: 'table_cards', methods: ['GET'])]
+    public function cards(Request $request, OwnTable $table): Response
+    {
+        return $this->render('tables/cards.html.twig', [
+            'table' => $table,
+            'cards' => array_map(fn (UsualTests $test): array => $this->entry($request, $table, $test), UsualTests::cases()),
+        ]);
+    }
+
     #[Route('/{id}/forget', name: 'table_forget', methods: ['POST'])]
     #[IsCsrfTokenValid('table')]
     public function forget(Request $request, OwnTable $table): Response

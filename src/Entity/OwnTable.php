@@ -9,6 +9,7 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Bridge\Doctrine\Types\UuidType;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Repository\OwnTables;
+use ZigLane\Core\Calibration\UsualTests;
 use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Format\TableTestsFile;
 use ZigLane\Core\Table\Equipment;
@@ -141,10 +142,16 @@ class OwnTable
             [
                 'format' => TableTestsFile::FORMAT, 'version' => 1, 'name' => $this->name, 'table' => $measures,
                 'balls' => ['radius' => $base->balls->radius, 'mass' => $base->balls->mass],
-                'cue' => ['endMassRatio' => $base->cue->endMassRatio], 'tests' => $this->tests,
+                // A straight shot with side tells the cue's own end; without one it is what it is known as.
+                'cue' => ['endMassRatio' => $this->tellsCue() ? null : $base->cue->endMassRatio], 'tests' => $this->tests,
             ],
             \JSON_THROW_ON_ERROR | \JSON_PRETTY_PRINT | \JSON_PRESERVE_ZERO_FRACTION | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE,
         );
+    }
+
+    private function tellsCue(): bool
+    {
+        return \in_array(UsualTests::Squirt->value, array_column($this->tests, 'name'), true);
     }
 
     private const FOUND = ['slide', 'roll', 'spinDecay', 'cushionRestitution', 'cushionFriction', 'slope', 'slopeDirection'];

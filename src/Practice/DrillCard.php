@@ -12,6 +12,7 @@ use ZigLane\Core\Practice\TargetKind;
 use ZigLane\Core\Practice\Task;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\TableProfile;
 
 /** What a drill says in words and numbers: what is to be done, what counts, and where each ball lies. */
 final readonly class DrillCard
@@ -70,16 +71,22 @@ final readonly class DrillCard
      */
     public function spots(Layout $layout): array
     {
+        return self::spotsOf($layout, $this->equipment->table);
+    }
+
+    /** @return list<array{ball: Ball, long: float, short: float, fromLong: float, fromShort: float}> as `spots` gives them */
+    public static function spotsOf(Layout $layout, TableProfile $table): array
+    {
         $spots = [];
         foreach ($layout->balls() as $ball) {
             $spot = $layout->spot($ball);
-            [$long, $short] = $spot->inDiamonds($this->equipment->table);
+            [$long, $short] = $spot->inDiamonds($table);
             $spots[] = [
                 'ball' => $ball,
                 'long' => round($long, 2),
                 'short' => round($short, 2),
-                'fromLong' => min($spot->x, $this->equipment->table->length - $spot->x),
-                'fromShort' => min($spot->y, $this->equipment->table->width() - $spot->y),
+                'fromLong' => min($spot->x, $table->length - $spot->x),
+                'fromShort' => min($spot->y, $table->width() - $spot->y),
             ];
         }
 

@@ -38,8 +38,10 @@ final readonly class TableView
     {
         $fit = $this->table->getFit();
         $rows = [];
-        foreach (Parameter::usualOnes() as $one) {
-            $number = \is_array($fit['parameters'] ?? null) ? $fit['parameters'][$one->value] ?? null : null;
+        $found = \is_array($fit['parameters'] ?? null) ? $fit['parameters'] : [];
+        $isCueTold = isset($found[Parameter::EndMassRatio->value]);
+        foreach ([...Parameter::usualOnes(), ...($isCueTold ? [Parameter::EndMassRatio] : [])] as $one) {
+            $number = $found[$one->value] ?? null;
             $rows[] = [
                 'name' => $one->value,
                 'now' => self::of($one, $this->equipment),
@@ -127,6 +129,7 @@ final readonly class TableView
     {
         return match ($one) {
             Parameter::BallRestitution => $equipment->balls->restitution,
+            Parameter::EndMassRatio => $equipment->cue->endMassRatio,
             Parameter::BallFriction => $equipment->balls->frictionFall / BallSet::LIMITS['frictionFall'][0],
             default => $equipment->table->toArray()[$one->value] ?? $one->usual(),
         };

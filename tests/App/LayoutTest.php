@@ -201,4 +201,24 @@ final class LayoutTest extends AppTestCase
         $change('undo');
         self::assertSame(5, $this->reloaded($sheet)->getRack()->layout->count());
     }
+
+    public function testALayoutIsCopiedFromAnotherSheetAndItsRingMarksAreTold(): void
+    {
+        $account = $this->signedIn();
+        $from = $this->sheet($account, [0 => [0.635, 0.635], 9 => [1.905, 0.3175]]);
+        $sheet = $this->sheet($account);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
+        $this->client->submitForm('Copy its layout', ['of' => (string) $from->getId()]);
+        self::assertEquals($from->getRack()->layout, $this->reloaded($sheet)->getRack()->layout);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/marks");
+        self::assertSelectorTextContains('.marks-card', '63.5 cm (head)');
+        self::assertSelectorTextContains('.marks-card', '31.8 cm (right)');
+        // Another player's sheet is not there to copy.
+        $stranger = $this->sheet($this->player('Olga'), [0 => [1.0, 1.0]]);
+        $this->client->request('POST', "/sheets/{$sheet->getId()}/layout", [
+            '_token' => $this->token($sheet), 'version' => (string) $this->reloaded($sheet)->getVersion(), 'change' => 'copied',
+            'of' => (string) $stranger->getId(),
+        ]);
+        self::assertResponseStatusCodeSame(422);
+    }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Tests\App;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\Core\Position\Ball;
@@ -50,6 +51,113 @@ final class PictureTest extends AppTestCase
         $this->send($sheet, null, []);
         self::assertSelectorTextContains('[role=alert]', 'JPEG or PNG');
         self::assertSame($sheet->getVersion(), $this->reloaded($sheet)->getVersion());
+    }
+
+    /** The room's camera, by the stand-in: a frame becomes a layout, and what moved since is seen in the next. */
+    public function testTheTablesCameraGivesTheLayout(): void
+    {
+        $port = self::freePort();
+        $file = (string) tempnam(sys_get_temp_dir(), 'rack');
+        $write = static fn (string $at): int|false => file_put_contents($file, json_encode([
+            'format' => 'zig-lane/rack', 'version' => 1, 'game' => 'nine-ball',
+            'layoutDiamonds' => ['cue' => [2, 1.5], '4' => [5, 1], '9' => array_map(floatval(...), explode(',', $at))],
+        ]));
+        $write('6,3');
+        $camera = self::started([\PHP_BINARY, 'bin/console', 'lane:camera', $file, "--serve=$port"], $port);
+        try {
+            $_ENV['LANE_CAMERA_URL'] = $_SERVER['LANE_CAMERA_URL'] = "http://127.0.0.1:$port/";
+            $sheet = $this->sheet($this->signedIn());
+            foreach (['6,3', '3,2.5'] as $at) {
+                $write($at);
+                $this->client->request('GET', "/sheets/{$sheet->getId()}/picture");
+                $this->client->submitForm("From the table's camera");
+                self::assertResponseIsSuccessful();
+                $this->client->submitForm('Lay these out');
+                $rack = $this->reloaded($sheet)->getRack();
+                [$long, $short] = $rack->layout->spot(Ball::Nine)->inDiamonds($rack->equipment->table);
+                [$trueLong, $trueShort] = array_map(floatval(...), explode(',', $at));
+                self::assertEqualsWithDelta($trueLong, $long, 0.04);
+                self::assertEqualsWithDelta($trueShort, $short, 0.04);
+                self::assertSame(3, $rack->layout->count());
+            }
+        } finally {
+            proc_terminate($camera, 9);
+        }
+        // Now it is away: a sentence, and the layout stays.
+        $version = $this->reloaded($sheet)->getVersion();
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/picture");
+        $this->client->submitForm("From the table's camera");
+        self::assertResponseStatusCodeSame(422);
+        self::assertSelectorTextContains('[role=alert]', 'does not answer');
+        self::assertSame($version, $this->reloaded($sheet)->getVersion());
+    }
+
+    #[DataProvider('liars')]
+    public function testACameraThatLiesIsNotBelieved(string $router, string $why): void
+    {
+        $port = self::freePort();
+        $path = (string) tempnam(sys_get_temp_dir(), 'router');
+        file_put_contents($path, "<?php $router");
+        $camera = self::started([\PHP_BINARY, '-S', "127.0.0.1:$port", $path], $port);
+        try {
+            $_ENV['LANE_CAMERA_URL'] = $_SERVER['LANE_CAMERA_URL'] = "http://127.0.0.1:$port/";
+            $sheet = $this->sheet($this->signedIn());
+            $this->client->request('GET', "/sheets/{$sheet->getId()}/picture");
+            $this->client->submitForm("From the table's camera");
+            self::assertResponseStatusCodeSame(422);
+            self::assertSelectorTextContains('[role=alert]', $why);
+        } finally {
+            proc_terminate($camera, 9);
+        }
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function liars(): iterable
+    {
+        $now = "header('Last-Modified: '.gmdate('D, d M Y H:i:s').' GMT');";
+        yield 'a frame of last week' => ["header('Last-Modified: '.gmdate('D, d M Y H:i:s', time() - 604800).' GMT'); echo 'x';", 'old picture'];
+        yield 'no picture' => ["$now echo 'hello';", 'no JPEG or PNG'];
+        yield 'an error' => ['http_response_code(500);', 'does not answer'];
+        yield 'no corners' => [
+            "$now \$i = imagecreatetruecolor(400, 300); header('Content-Type: image/png'); imagepng(\$i);", 'where the corner pockets are',
+        ];
+    }
+
+    private static function freePort(): int
+    {
+        $server = stream_socket_server('tcp://127.0.0.1:0');
+        self::assertNotFalse($server);
+        $name = (string) stream_socket_get_name($server, false);
+        fclose($server);
+
+        return (int) substr($name, (int) strrpos($name, ':') + 1);
+    }
+
+    /**
+     * @param list<string> $command
+     *
+     * @return resource a process that answers on a port
+     */
+    private static function started(array $command, int $port)
+    {
+        $pipes = [];
+        $nothing = [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']];
+        $process = proc_open($command, $nothing, $pipes, \dirname(__DIR__, 2));
+        self::assertIsResource($process);
+        $end = microtime(true) + 20;
+        while (false === ($socket = @stream_socket_client("tcp://127.0.0.1:$port", timeout: 1)) && microtime(true) < $end) {
+            usleep(50_000);
+        }
+        self::assertNotFalse($socket, 'it does not answer');
+        fclose($socket);
+
+        return $process;
+    }
+
+    protected function tearDown(): void
+    {
+        unset($_ENV['LANE_CAMERA_URL'], $_SERVER['LANE_CAMERA_URL']);
+        parent::tearDown();
     }
 
     /** @param array<mixed> $corners shares of width and height */

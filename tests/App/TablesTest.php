@@ -14,6 +14,7 @@ use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Tables\TableShelf;
+use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Format\TableTestsFile;
 use ZigLane\Core\Position\Ball;
@@ -178,6 +179,18 @@ final class TablesTest extends AppTestCase
         ]);
         self::assertResponseStatusCodeSame(422);
         self::assertNull($this->reloaded($sheet)->getTable());
+    }
+
+    /** A straight shot with side tells the cue's own end. */
+    public function testTheSquirtTestAsksForTheEndOfTheCue(): void
+    {
+        $account = $this->signedIn();
+        $table = $this->kept($account);
+        self::assertCount(12, $this->client->request('GET', "/tables/{$table->getId()}/cards")->filter('.set-up-card'));
+        $this->client->request('GET', "/tables/{$table->getId()}/tests/squirt");
+        $this->client->submitForm('Write it down', ['rail_0' => '2.2', 'end_cue' => '1.5,1.7']);
+        $unknown = TableTestsFile::parse($this->table()->getTestsFile())->base->unknown;
+        self::assertContains(Parameter::EndMassRatio, $unknown);
     }
 
     public function testATestThatWasMisreadIsTakenOff(): void

@@ -24,7 +24,7 @@ use ZigLane\Tests\SimulatedTable;
 final class TableFitterTest extends TestCase
 {
     /** Few: what is tested here is not how fine the intervals are. */
-    private const BUDGET = 60_000;
+    private const BUDGET = 40_000;
 
     public function testTheUsualTestsFindATableOnWhichShotsEndWhereTheyDo(): void
     {

@@ -94,7 +94,7 @@ final class ShotFileTest extends TestCase
         ];
         yield 'no speed' => [$file($good, '{"direction": 0}'), ['shot.speed: is missing; a number from 0.001 to 15 is allowed']];
         yield 'many at once' => [$file($good, '{"direction": true, "speed": 99, "spin": 1}', ', "table": {"slide": 2, "felt": 1}'), [
-            'table.felt: is not a known field; allowed: length, cornerMouth, sideMouth, cornerShelf, sideShelf, cornerFacing, sideFacing, noseHeight, gravity, slide, roll, spinDecay, cushionRestitution, cushionFriction, facingLength',
+            'table.felt: is not a known field; allowed: length, cornerMouth, sideMouth, cornerShelf, sideShelf, cornerFacing, sideFacing, noseHeight, gravity, slide, roll, spinDecay, cushionRestitution, cushionFriction, facingLength, slope, slopeDirection',
             'table.slide: found 2; a number from 0.05 to 0.5 is allowed',
             'shot.spin: is not a known field; allowed: direction, speed, side, height, elevation, endMassRatio',
             'shot.direction: found true; a number from -720 to 720 is allowed',
