@@ -118,7 +118,6 @@ try {
     $browser->get($runs['run'][0].'/table');
     $see('.begin .answer')->click();
     $see('[data-call-ball]');
-    $picture('shoot');
     $atTable = $browser->getCurrentURL();
     $browser->get($url.'/numbers');
     $browser->wait(240, 500)->until(
@@ -165,6 +164,14 @@ try {
     $browser->get($url.'/drills/rings-in-the-middle/card?stroke=1');
     $see('[data-qr] svg');
     $picture('card');
+    $browser->get($url.'/drills/rings-in-the-middle');
+    $see('form[action$="/copy"] .button')->click();
+    $see('[data-drill-editor]');
+    $picture('drill-editor');
+    $browser->get(str_replace('/edit', '', $browser->getCurrentURL()));
+    // The copy goes again.
+    $browser->executeScript('document.querySelector(\'form[action$="/delete"]\').submit()');
+    $see('.drill-list');
     // The demo player's table, found from its tests, and the break of nine-ball.
     $browser->get($url.'/tables');
     $see('.table-name')->click();

@@ -16,8 +16,11 @@ final readonly class Base
     /** The slope that is left to a table on which a ball must lie still, as a share of the steepest. */
     private const STILL = 0.98;
 
-    /** @param list<Parameter> $unknown */
-    public function __construct(public Equipment $equipment, public array $unknown)
+    /**
+     * @param list<Parameter> $unknown
+     * @param bool            $mayTilt whether a slope is looked for where the tests ask for one: it is not known
+     */
+    public function __construct(public Equipment $equipment, public array $unknown, public bool $mayTilt = true)
     {
     }
 

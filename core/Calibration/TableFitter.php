@@ -66,7 +66,7 @@ final class TableFitter
         $found = $this->search($this->base->unknown);
         $best = $found[0];
         $slope = [Parameter::SlopeLong, Parameter::SlopeShort];
-        if (0.0 === $this->base->equipment->table->slope && !\in_array(Parameter::SlopeLong, $this->base->unknown, true)) {
+        if ($this->base->mayTilt && !\in_array(Parameter::SlopeLong, $this->base->unknown, true)) {
             $sloped = static fn (State $one): State => new State(
                 [...$one->parameters, ...$slope], [...$one->scaled, 0.0, 0.0], $one->speeds, $one->cost,
             );

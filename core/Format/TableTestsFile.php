@@ -68,7 +68,9 @@ final readonly class TableTestsFile
         }
         $reader->finish();
 
-        return new self(new Base($equipment, self::unknown($document, $isCueUnknown)), $tests);
+        $isSlopeKnown = \is_array($document['table'] ?? null) && \array_key_exists('slope', $document['table']);
+
+        return new self(new Base($equipment, self::unknown($document, $isCueUnknown), !$isSlopeKnown), $tests);
     }
 
     /**

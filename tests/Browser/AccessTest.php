@@ -45,6 +45,10 @@ final class AccessTest extends BrowserTestCase
                     if ($width < 600 && str_contains($page, 'look=')) {
                         continue;
                     }
+                    // Colours do not hang on the width: in the hall's light a phone shows what is used at the table.
+                    if ($width < 600 && 'hall' === $theme && !str_ends_with($page, '/table') && !str_ends_with($page, '/run-out')) {
+                        continue;
+                    }
                     $this->open($page);
                     $this->see($sign);
                     $this->look("$page, $theme, $width");

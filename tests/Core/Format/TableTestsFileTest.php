@@ -47,6 +47,9 @@ final class TableTestsFileTest extends TestCase
         );
         self::assertSame(['spinDecay', 'cushionRestitution', 'cushionFriction', 'endMassRatio'], $names($known));
         self::assertSame(0.012, TableTestsFile::parse($known)->base->equipment->table->roll);
+        // A slope that is given is known, a level table too.
+        self::assertTrue(TableTestsFile::parse($known)->base->mayTilt);
+        self::assertFalse(TableTestsFile::parse(str_replace('"roll": 0.012', '"slope": 0', $known))->base->mayTilt);
     }
 
     #[DataProvider('faults')]
