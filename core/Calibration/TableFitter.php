@@ -28,6 +28,7 @@ final class TableFitter
     private const SPEED_SPREAD = 0.8;
     /** Tables from which the search sets out, spread evenly over what is known before (Halton's sequence), and how far, in spreads. */
     private const STARTS = 20;
+    private const STARTS_SLOPED = 9;
     private const ABOUT = 1.3;
     private const PRIMES = [2, 3, 5, 7, 11, 13, 17, 19, 23, 29];
     private const SHORT = 5;
@@ -73,7 +74,7 @@ final class TableFitter
             $count = array_sum(array_map(Prediction::count(...), $this->tests));
             // A level table that explains the tests badly is no place to set out from: the search begins anew.
             $tilted = $best->cost > self::BADLY * $count
-                ? $this->search([...$this->base->unknown, ...$slope])
+                ? $this->search([...$this->base->unknown, ...$slope], self::STARTS_SLOPED)
                 : [$this->improved($sloped($best), self::LONG), ...array_map($sloped, $found)];
             if ($best->cost - $tilted[0]->cost > self::SLOPE) {
                 $found = $tilted;
@@ -236,14 +237,15 @@ final class TableFitter
 
     /**
      * @param list<Parameter> $unknown
+     * @param positive-int    $starts
      *
      * @return non-empty-list<State> the best first
      */
-    private function search(array $unknown): array
+    private function search(array $unknown, int $starts = self::STARTS): array
     {
         $found = [];
-        for ($start = 0; $start < self::STARTS; ++$start) {
-            $this->goesOn(0.4 * $start / self::STARTS);
+        for ($start = 0; $start < $starts; ++$start) {
+            $this->goesOn(0.4 * $start / $starts);
             $scaled = [];
             foreach ($unknown as $i => $parameter) {
                 $away = 0 === $start ? 0.0 : self::ABOUT * $parameter->spread() * (2 * self::halton($start, self::PRIMES[$i]) - 1);
