@@ -51,6 +51,12 @@ final readonly class Base
         return new Equipment(new TableProfile(...$table), new BallSet(...$balls), new Cue($end, $cue->tipWidth, $cue->tipDome));
     }
 
+    /** What a constant is taken to be before any test, on the scale on which it is fitted. */
+    public function centre(Parameter $parameter): float
+    {
+        return $parameter->scaled($this->prior($parameter));
+    }
+
     /** What a constant is taken to be before any test. */
     public function prior(Parameter $parameter): float
     {

@@ -12,7 +12,7 @@ use ZigLane\Core\Player\Randomness;
  * stand in for each other, are walked along and not across. The speed of each shot follows the table: it is the likeliest one, found by
  * a parabola.
  *
- * Cost: four shots a test and step; 24 chains of 90 steps.
+ * Cost: four shots a test and step, in all about as many as SHOTS.
  *
  * @internal
  */
@@ -35,6 +35,9 @@ final class Ensemble
 
     public int $shots = 0;
 
+    /** @var list<array{list<float>, float}|null> how each test's speed follows the constants (Curvature::follows) */
+    private readonly array $follows;
+
     /**
      * @param list<TableTest>                        $tests
      * @param \Closure(State): Prediction            $predictionOf
@@ -52,6 +55,7 @@ final class Ensemble
         private readonly \Closure $goesOn,
         private readonly int $budget = self::SHOTS,
     ) {
+        $this->follows = array_map($curvature->follows(...), array_keys($tests));
     }
 
     /**
@@ -140,9 +144,9 @@ final class Ensemble
         $speeds = [];
         foreach ($this->tests as $t => $test) {
             $log = $from->speeds[$t];
-            $follows = $this->curvature->follows($t);
+            $follows = $this->follows[$t];
             if (null === $follows) {
-                $cost += self::squares($prediction, $test, $log);
+                $cost += $prediction->squares($test, exp($log));
                 $speeds[] = $log;
                 continue;
             }
@@ -152,7 +156,7 @@ final class Ensemble
             }
             $log = $t === $anew ? ($this->speedFor)($prediction, $test) : $log;
             $near = self::NEAR * $deviation;
-            $of = fn (float $at): float => self::squares($prediction, $test, $at) + ($this->speedPrior)($at);
+            $of = fn (float $at): float => $prediction->squares($test, exp($at)) + ($this->speedPrior)($at);
             [$less, $here, $more] = [$of($log - $near), $of($log), $of($log + $near)];
             $bend = $less - 2 * $here + $more;
             $move = $bend > 1e-9 ? 0.5 * $near * ($less - $more) / $bend : ($less < $more ? -$near : $near);
@@ -170,15 +174,5 @@ final class Ensemble
         $this->shots += $prediction->shots();
 
         return new State($from->parameters, $scaled, $speeds, $cost);
-    }
-
-    private static function squares(Prediction $prediction, TableTest $test, float $log): float
-    {
-        $sum = 0.0;
-        foreach ($prediction->residuals($test, exp($log)) as $off) {
-            $sum += $off * $off;
-        }
-
-        return $sum;
     }
 }

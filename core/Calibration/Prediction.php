@@ -76,6 +76,17 @@ final class Prediction
         return $residuals;
     }
 
+    /** Sum of their squares. */
+    public function squares(TableTest $test, float $speed): float
+    {
+        $sum = 0.0;
+        foreach ($this->residuals($test, $speed) as $off) {
+            $sum += $off * $off;
+        }
+
+        return $sum;
+    }
+
     /**
      * What a test would show; its layout is legal on any table of its size.
      *
