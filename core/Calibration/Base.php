@@ -37,9 +37,6 @@ final readonly class Base
         $balls = $this->equipment->balls->toArray();
         $table = [...$table, ...array_intersect_key($values, $table)];
         $balls['restitution'] = $values[Parameter::BallRestitution->value] ?? $balls['restitution'];
-        $dirt = $values[Parameter::BallFriction->value] ?? 1.0;
-        $balls['frictionFloor'] *= $dirt;
-        $balls['frictionFall'] *= $dirt;
         if (isset($values[Parameter::SlopeLong->value]) || isset($values[Parameter::SlopeShort->value])) {
             [$long, $short] = [$values[Parameter::SlopeLong->value] ?? 0.0, $values[Parameter::SlopeShort->value] ?? 0.0];
             $table['slope'] = min(hypot($long, $short), self::STILL * TableProfile::steepest($table['roll']));
@@ -48,7 +45,9 @@ final readonly class Base
         $cue = $this->equipment->cue;
         $end = $values[Parameter::EndMassRatio->value] ?? $cue->endMassRatio;
 
-        return new Equipment(new TableProfile(...$table), new BallSet(...$balls), new Cue($end, $cue->tipWidth, $cue->tipDome));
+        $balls = (new BallSet(...$balls))->dirtier($values[Parameter::BallFriction->value] ?? 1.0);
+
+        return new Equipment(new TableProfile(...$table), $balls, new Cue($end, $cue->tipWidth, $cue->tipDome));
     }
 
     /** What a constant is taken to be before any test, on the scale on which it is fitted. */

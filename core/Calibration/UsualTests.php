@@ -101,6 +101,12 @@ enum UsualTests: string
         return \count($this->spots()) > 1 ? [Ball::Cue, Ball::One] : [Ball::Cue];
     }
 
+    /** Whether the cue ball must not meet a cushion. */
+    public function isClear(): bool
+    {
+        return \in_array($this, [self::Roll, self::Along, self::Across], true);
+    }
+
     /** Whether the cue ball's cushion points are worth more than where it stops. */
     public function wantsCushions(): bool
     {

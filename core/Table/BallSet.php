@@ -49,6 +49,22 @@ final readonly class BallSet
         return $this->frictionFloor + $this->frictionFall * exp(-$this->frictionRate * $slipMps);
     }
 
+    /** Friction between its balls over that of clean ones: 1 clean, up to 2 dirty (docs/physics.md, section 4). */
+    public function dirt(): float
+    {
+        return $this->frictionFall / self::LIMITS['frictionFall'][0];
+    }
+
+    /** The same balls with so many times the friction. */
+    public function dirtier(float $times): self
+    {
+        return new self(...[
+            ...$this->toArray(),
+            'frictionFloor' => $this->frictionFloor * $times,
+            'frictionFall' => $this->frictionFall * $times,
+        ]);
+    }
+
     public function diameter(): float
     {
         return 2 * $this->radius;

@@ -18,9 +18,6 @@ enum TypicalTable: string
 
     public function equipment(): Equipment
     {
-        $clean = new BallSet();
-        $dirty = new BallSet(frictionFloor: self::DIRTY * $clean->frictionFloor, frictionFall: self::DIRTY * $clean->frictionFall);
-
         return match ($this) {
             self::Usual => new Equipment(),
             self::Tight => new Equipment(TableProfile::fromArray(['cornerMouth' => 0.1016])),
@@ -28,7 +25,7 @@ enum TypicalTable: string
                 TableProfile::fromArray([
                     'cornerMouth' => 0.127, 'roll' => 0.014, 'slide' => 0.24, 'cushionRestitution' => 0.84, 'cushionFriction' => 0.45,
                 ]),
-                $dirty,
+                (new BallSet())->dirtier(self::DIRTY),
             ),
             self::Quick => new Equipment(TableProfile::fromArray(['roll' => 0.008, 'slide' => 0.16, 'cushionRestitution' => 0.93])),
             self::Small => new Equipment(TableProfile::fromArray(['length' => TableSize::Seven->length(), 'cornerMouth' => 0.12065])),

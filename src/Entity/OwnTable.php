@@ -9,6 +9,7 @@ use Doctrine\ORM\Mapping as ORM;
 use Symfony\Bridge\Doctrine\Types\UuidType;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Repository\OwnTables;
+use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Calibration\UsualTests;
 use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Format\TableTestsFile;
@@ -136,7 +137,8 @@ class OwnTable
     public function getTestsFile(): string
     {
         $base = TableFile::parse($this->base)->equipment;
-        $measures = array_diff_key($base->table->toArray(), array_flip(self::FOUND));
+        $found = array_map(static fn (Parameter $one): string => $one->value, Parameter::usualOnes());
+        $measures = array_diff_key($base->table->toArray(), array_flip([...$found, 'slope', 'slopeDirection']));
 
         return json_encode(
             [
@@ -153,8 +155,6 @@ class OwnTable
     {
         return \in_array(UsualTests::Squirt->value, array_column($this->tests, 'name'), true);
     }
-
-    private const FOUND = ['slide', 'roll', 'spinDecay', 'cushionRestitution', 'cushionFriction', 'slope', 'slopeDirection'];
 
     /** @return array<mixed>|null */
     public function getFit(): ?array
@@ -178,12 +178,17 @@ class OwnTable
         return $this->progress;
     }
 
+    /** The table as its tests found it; null before any fit. */
+    public function getFitted(): ?TableFile
+    {
+        $profile = $this->fit['profile'] ?? null;
+
+        return \is_array($profile) ? TableFile::parse(json_encode($profile, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION)) : null;
+    }
+
     /** What the tests taught becomes the profile. */
     public function takeFit(): void
     {
-        $profile = $this->fit['profile'] ?? null;
-        if (\is_array($profile)) {
-            $this->file = TableFile::parse(json_encode($profile, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION))->write();
-        }
+        $this->file = $this->getFitted()?->write() ?? $this->file;
     }
 }

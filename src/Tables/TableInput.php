@@ -18,6 +18,8 @@ use ZigLane\Core\Table\TableSize;
 /** What a form says of a table, in the units in which it is measured: centimetres, degrees. */
 final class TableInput
 {
+    private const FRICTION = ['frictionFloor' => 0, 'frictionFall' => 0];
+
     /**
      * @param InputBag<string> $typed
      *
@@ -46,10 +48,10 @@ final class TableInput
             'slopeDirection' => $number('towards', 'The direction of the slope', 0.0, 360.0, ' degrees'),
         ];
         $dirt = $number('dirt', 'How dirty the balls are', 1.0, 2.0, '');
-        $balls = $before->equipment->balls->toArray();
+        $balls = $before->equipment->balls;
         if (null !== $dirt) {
-            $balls['frictionFloor'] = $dirt * BallSet::LIMITS['frictionFloor'][0];
-            $balls['frictionFall'] = $dirt * BallSet::LIMITS['frictionFall'][0];
+            $clean = new BallSet(...[...$balls->toArray(), ...array_intersect_key((new BallSet())->toArray(), self::FRICTION)]);
+            $balls = $clean->dirtier($dirt);
         }
         $end = $number('end', 'The end of the cue', 10.0, 90.0, '');
 
@@ -57,7 +59,7 @@ final class TableInput
             $name,
             new Equipment(
                 new TableProfile(...[...$table, ...array_filter($changed, static fn (?float $one): bool => null !== $one)]),
-                new BallSet(...$balls),
+                $balls,
                 null === $end ? $before->equipment->cue : new Cue($end),
             ),
             mb_substr(trim(mb_scrub($typed->getString('notes'))), 0, 1000),

@@ -8,7 +8,6 @@ use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Calibration\UsualTests;
-use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
 
 /** A table as its page tells it: constants beside the usual ones and beside what its tests found, and how far the tests are. */
@@ -22,10 +21,8 @@ final readonly class TableView
     public function __construct(public OwnTable $table, private Words $words)
     {
         $this->equipment = $table->getEquipment();
-        $profile = $table->getFit()['profile'] ?? null;
-        $this->isNews = \is_array($profile) && self::constants($profile) !== self::constants(
-            (array) json_decode($table->getFile()->write(), true),
-        );
+        $fitted = $table->getFitted();
+        $this->isNews = null !== $fitted && $fitted->equipment != $this->equipment;
     }
 
     /**
@@ -130,18 +127,8 @@ final readonly class TableView
         return match ($one) {
             Parameter::BallRestitution => $equipment->balls->restitution,
             Parameter::EndMassRatio => $equipment->cue->endMassRatio,
-            Parameter::BallFriction => $equipment->balls->frictionFall / BallSet::LIMITS['frictionFall'][0],
+            Parameter::BallFriction => $equipment->balls->dirt(),
             default => $equipment->table->toArray()[$one->value] ?? $one->usual(),
         };
-    }
-
-    /**
-     * @param array<mixed> $profile
-     *
-     * @return array<mixed>
-     */
-    private static function constants(array $profile): array
-    {
-        return [$profile['table'] ?? null, $profile['balls'] ?? null, $profile['cue'] ?? null];
     }
 }

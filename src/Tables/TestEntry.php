@@ -81,7 +81,7 @@ final readonly class TestEntry
         }
         if ([] !== $cushions) {
             $observed['cushions'] = $cushions;
-        } elseif ($this->isClear() && [] !== $observed) {
+        } elseif ($this->test->isClear() && [] !== $observed) {
             // Whoever met a cushion was asked to do it again.
             $observed['noCushion'] = ['cue'];
         }
@@ -109,12 +109,6 @@ final readonly class TestEntry
             'observed' => $observed,
             'measured' => ['spot' => self::SPOT, 'seconds' => self::WATCH],
         ];
-    }
-
-    /** Whether the cue ball must not meet a cushion. */
-    public function isClear(): bool
-    {
-        return \in_array($this->test, [UsualTests::Roll, UsualTests::Along, UsualTests::Across], true);
     }
 
     /** What is predicted of a cushion point, diamonds from the right or head end. */

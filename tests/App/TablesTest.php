@@ -82,6 +82,9 @@ final class TablesTest extends AppTestCase
         // 2 d / (g t^2) with d of 1.9 metres.
         self::assertEqualsWithDelta(0.0079, $roll, 0.0006);
         self::assertSame(0.9, $this->table()->getEquipment()->table->cushionRestitution);
+        // Taken, it is no news any more.
+        $this->client->request('GET', "/tables/{$table->getId()}");
+        self::assertSelectorNotExists('form[action$="/take"]');
         // The sheet keeps what it had, says so, and takes the new one at one press.
         self::assertSame(0.01, $this->reloaded($sheet)->getRack()->equipment->table->roll);
         $this->client->request('GET', "/sheets/{$sheet->getId()}/layout");
