@@ -45,9 +45,7 @@ final readonly class SimulatedPictures
             [$chance->float(0.9, 1.7), $chance->float(0.4, 0.9), $chance->float(1.2, 2.0)], $chance->float(1.5, 5.0),
         );
         $taps = [];
-        foreach (Finder::CORNERS as $pocket) {
-            $hole = $equipment->geometry->at($pocket)->hole;
-            [$x, $y] = $view->pixel($hole->x, $hole->y, 0.0);
+        foreach (Finder::cornersIn($view, $equipment) as [$x, $y]) {
             $taps[] = [$x + $this->tap * $chance->normal(), $y + $this->tap * $chance->normal()];
         }
 

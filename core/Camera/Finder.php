@@ -8,6 +8,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\PocketGeometry;
 
 /**
  * Finds balls and their numbers in a picture of a table of which the four corner pockets are known. The view is found from these (View),
@@ -69,11 +70,7 @@ final class Finder
      */
     public static function find(\GdImage $image, array $taps, Equipment $equipment): ?array
     {
-        $points = array_map(static function (Pocket $pocket) use ($equipment): array {
-            $hole = $equipment->geometry->at($pocket)->hole;
-
-            return [$hole->x, $hole->y];
-        }, self::CORNERS);
+        $points = self::corners($equipment);
         $pixels = array_map(static fn (array $tap): array => self::pocketAt($image, $tap), $taps);
         $view = 4 === \count($pixels) ? View::ofFour($points, $pixels, imagesx($image), imagesy($image)) : null;
         if (null === $view) {
@@ -83,6 +80,27 @@ final class Finder
         $finder->flatten($image);
 
         return $finder->named($finder->outlines());
+    }
+
+    /** @return list<array{float, float}> the middles of the corner pockets, metres, in the order of CORNERS */
+    private static function corners(Equipment $equipment): array
+    {
+        return array_map(static function (Pocket $pocket) use ($equipment): array {
+            $hole = $equipment->geometry->at($pocket)->hole;
+
+            return [$hole->x, $hole->y];
+        }, self::CORNERS);
+    }
+
+    /** @return array<string, array{float, float}> where a view has them, pixels, by pocket */
+    public static function cornersIn(View $view, Equipment $equipment): array
+    {
+        $corners = [];
+        foreach (self::corners($equipment) as $i => [$x, $y]) {
+            $corners[self::CORNERS[$i]->value] = $view->pixel($x, $y, 0.0);
+        }
+
+        return $corners;
     }
 
     /**
@@ -141,7 +159,6 @@ final class Finder
     {
         $radius = $this->equipment->balls->radius;
         [$width, $height] = [imagesx($image), imagesy($image)];
-        // The plane's map to pixels is projective: three points of it and the origin say it.
         $tiles = [];
         $chromas = [[], []];
         for ($j = 0; $j < $this->down; ++$j) {
@@ -171,11 +188,8 @@ final class Finder
         $this->usual = self::median(array_values($this->light));
         [$red, $green] = [self::median($chromas[0]), self::median($chromas[1])];
         $holes = array_map(
-            fn (Pocket $pocket): array => [
-                $this->equipment->geometry->at($pocket)->hole->x, $this->equipment->geometry->at($pocket)->hole->y,
-                (self::HOLE * $this->equipment->geometry->at($pocket)->holeRadius) ** 2,
-            ],
-            Pocket::cases(),
+            static fn (PocketGeometry $pocket): array => [$pocket->hole->x, $pocket->hole->y, (self::HOLE * $pocket->holeRadius) ** 2],
+            $this->equipment->geometry->pockets,
         );
         // Where the ray through a cell comes to the cloth.
         $deeper = $this->view->at[2] / ($this->view->at[2] - $radius);

@@ -8,7 +8,6 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\TableGeometry;
 
 /**
  * A table with its balls as a camera sees it: the simulated stand-in for a photograph. Perspective, light that falls off, shadows, noise of
@@ -58,7 +57,7 @@ final readonly class Scene
         [$length, $width] = [$table->length, $table->width()];
         $holes = array_map(
             static fn ($pocket): array => [$pocket->hole->x, $pocket->hole->y, $pocket->holeRadius ** 2],
-            array_values((new TableGeometry($table))->pockets),
+            array_values($this->equipment->geometry->pockets),
         );
         $balls = $this->balls($random);
         $radius = $this->equipment->balls->radius;

@@ -58,13 +58,12 @@ final readonly class Segment
         $turn = Phase::Sliding === $this->phase ? 2.5 / $balls->radius * $dt : 0.0;
         $left = max(0.0, abs($this->wz) - $table->spinDecay * $dt);
         [$vx, $vy] = $this->velocity($time);
+        // Friction alone turns it.
+        [$pullX, $pullY] = $table->pull();
 
         return Phase::Rolling === $this->phase
             ? [-$vy / $balls->radius, $vx / $balls->radius, $this->wz < 0 ? -$left : $left]
-            : [
-                $this->wx + $turn * ($this->ay - $table->pull()[1]),
-                $this->wy - $turn * ($this->ax - $table->pull()[0]),
-                $this->wz < 0 ? -$left : $left];
+            : [$this->wx + $turn * ($this->ay - $pullY), $this->wy - $turn * ($this->ax - $pullX), $this->wz < 0 ? -$left : $left];
     }
 
     /**

@@ -46,6 +46,15 @@ final readonly class Layout
         return array_map(static fn (Spot $spot): array => [$spot->x, $spot->y], array_values($this->spots));
     }
 
+    /** The same spots in diamonds on another table. */
+    public function onTable(TableProfile $from, TableProfile $to): self
+    {
+        return new self(array_map(
+            static fn (Spot $spot): Spot => Spot::diamonds(...[...$spot->inDiamonds($from), $to]),
+            $this->spots,
+        ));
+    }
+
     /** As in a mirror along the middle of the table: right and left rail change places. */
     public function mirrored(TableProfile $table): self
     {

@@ -101,13 +101,7 @@ final readonly class Rack
      */
     public function onTable(Equipment $equipment): self
     {
-        $layout = Layout::empty();
-        foreach ($this->layout->balls() as $ball) {
-            $layout = $layout->with(
-                $ball,
-                Spot::diamonds(...[...$this->layout->spot($ball)->inDiamonds($this->equipment->table), $equipment->table]),
-            );
-        }
+        $layout = $this->layout->onTable($this->equipment->table, $equipment->table);
         foreach (self::faults($this->game, $layout, $equipment) as $fault) {
             throw $fault;
         }

@@ -122,12 +122,10 @@ final class CameraCommand extends FileCommand
         ob_start();
         imagejpeg($image, null, 92);
         $jpeg = (string) ob_get_clean();
-        $corners = [];
-        foreach (Finder::CORNERS as $pocket) {
-            $hole = $rack->equipment->geometry->at($pocket)->hole;
-            [$x, $y] = $view->pixel($hole->x, $hole->y, 0.0);
-            $corners[$pocket->value] = [round($x / $width, 4), round($y / $height, 4)];
-        }
+        $corners = array_map(
+            static fn (array $at): array => [round($at[0] / $width, 4), round($at[1] / $height, 4)],
+            Finder::cornersIn($view, $rack->equipment),
+        );
 
         return [$jpeg, $corners];
     }

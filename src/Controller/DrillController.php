@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\App\Controller;
 
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -101,11 +100,7 @@ final class DrillController extends AbstractController
     #[IsCsrfTokenValid('drill')]
     public function import(Request $request, #[CurrentUser] Account $account): Response
     {
-        $file = $request->files->get('file');
-        $content = $file instanceof UploadedFile && $file->isValid() && $file->getSize() <= DrillFile::MAX_BYTES
-            ? $file->getContent()
-            : throw Refused::because('drillUpload', ['kib' => intdiv(DrillFile::MAX_BYTES, 1024)]);
-        $drill = $this->shelf->keep($account, DrillFile::parse($content));
+        $drill = $this->shelf->keep($account, DrillFile::parse(Upload::content($request, DrillFile::MAX_BYTES, 'drillUpload')));
 
         return $this->redirectToRoute('drill', ['key' => $drill->getId()], Response::HTTP_SEE_OTHER);
     }

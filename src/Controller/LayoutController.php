@@ -25,7 +25,6 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
@@ -134,12 +133,9 @@ final class LayoutController extends AbstractController
     private function copied(RackSheet $sheet, string $of): Layout
     {
         $other = $this->sheets->ownedBy($sheet->getOwner(), $of)?->getRack() ?? throw Refused::because('noSheet');
-        $layout = Layout::empty();
-        foreach ($other->layout->balls() as $ball) {
-            if (Ball::Cue === $ball || $sheet->getRack()->game->uses($ball)) {
-                [$long, $short] = $other->layout->spot($ball)->inDiamonds($other->equipment->table);
-                $layout = $layout->with($ball, Spot::diamonds($long, $short, $sheet->getRack()->equipment->table));
-            }
+        $layout = $other->layout->onTable($other->equipment->table, $sheet->getRack()->equipment->table);
+        foreach ($layout->balls() as $ball) {
+            $layout = Ball::Cue === $ball || $sheet->getRack()->game->uses($ball) ? $layout : $layout->without($ball);
         }
 
         return $layout;

@@ -19,19 +19,14 @@ use ZigLane\App\Words\Words;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\PictureFile;
 use ZigLane\Core\Camera\SeenBall;
+use ZigLane\Core\Camera\SeenLayout;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\UnreadablePicture;
-use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 
 /** A layout from a picture of the table: its four corners are tapped, the balls are found, and the person says whether they are right. */
 final class PictureController extends AbstractController
 {
-    /** A ball that is found this near to another or a rail lies against it; farther it is an error, metres. */
-    private const NUDGE = 0.02;
-
     public function __construct(private readonly TableCamera $camera)
     {
     }
@@ -81,25 +76,14 @@ final class PictureController extends AbstractController
                 new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
             );
         }
-        $layout = Layout::empty();
-        $unused = $kept = [];
-        $rules = new LayoutRules($rack->equipment);
-        foreach ($seen as $one) {
-            $spot = $this->clear($layout, $one, $rules, $rack);
-            if (null === $spot || !$rack->game->uses($one->ball)) {
-                $unused[] = $one;
-                continue;
-            }
-            $layout = $layout->with($one->ball, $spot);
-            $kept[] = $one;
-        }
+        $laid = SeenLayout::of($seen, $rack);
 
         return $this->render('sheet/seen.html.twig', [
             'sheet' => $sheet,
-            'seen' => $kept,
-            'unused' => $unused,
-            'table' => new TableDrawing($rack->withLayout($layout), HeldScreen::isUpright($request)),
-            'lines' => LayoutText::write($layout, $rack->equipment->table),
+            'seen' => $laid->laid,
+            'unused' => $laid->unused,
+            'table' => new TableDrawing($rack->withLayout($laid->layout), HeldScreen::isUpright($request)),
+            'lines' => LayoutText::write($laid->layout, $rack->equipment->table),
         ]);
     }
 
@@ -138,7 +122,7 @@ final class PictureController extends AbstractController
     /**
      * @param array{\GdImage, list<array{float, float}>} $picture
      *
-     * @return list<SeenBall> the surest first
+     * @return list<SeenBall>
      *
      * @throws UnreadablePicture If there is no table in it
      */
@@ -148,30 +132,7 @@ final class PictureController extends AbstractController
         if ([] === $seen || \count($seen) > 16) {
             throw UnreadablePicture::because('noBalls');
         }
-        usort($seen, static fn (SeenBall $a, SeenBall $b): int => $b->confidence <=> $a->confidence);
 
         return $seen;
-    }
-
-    /** Where a ball can lie, no farther off than it may have been seen wrongly. */
-    private function clear(Layout $layout, SeenBall $one, LayoutRules $rules, Rack $rack): ?Spot
-    {
-        $table = $rack->equipment->table;
-        $radius = $rack->equipment->balls->radius;
-        $spot = Spot::metres(
-            max($radius, min($table->length - $radius, $one->spot->x)),
-            max($radius, min($table->width() - $radius, $one->spot->y)),
-        );
-        $wished = $spot;
-        for ($i = 0; $i < 12 && [] !== $rules->faults($layout->with($one->ball, $spot)); ++$i) {
-            foreach ($layout->balls() as $other) {
-                $at = $layout->spot($other);
-                if ($at->distanceTo($spot) < 2 * $radius) {
-                    $spot = $at->towards($at->directionTo($spot), 2 * $radius + 1e-5);
-                }
-            }
-        }
-
-        return [] === $rules->faults($layout->with($one->ball, $spot)) && $spot->distanceTo($wished) < self::NUDGE ? $spot : null;
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\App\Controller;
 
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -66,11 +65,7 @@ final class TableController extends AbstractController
     #[IsCsrfTokenValid('table')]
     public function import(Request $request, #[CurrentUser] Account $account): Response
     {
-        $file = $request->files->get('file');
-        $content = $file instanceof UploadedFile && $file->isValid() && $file->getSize() <= TableFile::MAX_BYTES
-            ? $file->getContent()
-            : throw Refused::because('tableUpload', ['kib' => intdiv(TableFile::MAX_BYTES, 1024)]);
-        $table = $this->shelf->keep($account, TableFile::parse($content));
+        $table = $this->shelf->keep($account, TableFile::parse(Upload::content($request, TableFile::MAX_BYTES, 'tableUpload')));
 
         return $this->redirectToRoute('table', ['id' => $table->getId()], Response::HTTP_SEE_OTHER);
     }

@@ -47,9 +47,12 @@ final class Body
     /** Time inside the hole's circle after which a ball has dropped, seconds (docs/physics.md, section 6). */
     private const DROP_TIME = 0.040;
 
-    /** On a slope: a slip or roll slower than this, m/s, ends on a straight line; the share of its time of a piece; and radians of turn. */
+    /**
+     * On a slope: a slip or roll slower than this, m/s, ends on a straight line; a roll of which at the end of a piece less than this
+     * square is left has ended; the share of its time of a piece; and radians of turn.
+     */
     private const CRAWL = 0.01;
-    private const CRAWL_SQUARE = 1e-10;
+    private const ENDED_SQUARE = 1e-10;
     private const PIECE = 0.5;
     private const TURNS = 0.1;
 
@@ -501,7 +504,7 @@ final class Body
             $now = $since;
         }
         if (self::PHASE_ENDS === $kind) {
-            if ($this->isSloped && $phase <= self::ROLLING && (self::SLIDING === $phase || $vx * $vx + $vy * $vy > self::CRAWL_SQUARE)) {
+            if ($this->isSloped && $phase <= self::ROLLING && (self::SLIDING === $phase || $vx * $vx + $vy * $vy > self::ENDED_SQUARE)) {
                 // Of slip two sevenths are the centre's and the rest its turning's; a rolling ball turns with its centre.
                 $share = self::SLIDING === $phase ? 2 / 7 : 1.0;
                 $turn = self::SLIDING === $phase ? $this->turn : -$this->perRadius;
