@@ -21,7 +21,8 @@ final readonly class BreakStroke
 {
     /** Along, across, part of the ball, speed, side, height: least and most. */
     public const LIMITS = [
-        'long' => [0.1, 2.0], 'short' => [0.2, 3.8], 'aim' => [-0.9, 0.9], 'speed' => [1.0, 12.0], 'side' => [-0.4, 0.4], 'height' => [-0.4, 0.4],
+        'long' => [0.1, 2.0], 'short' => [0.2, 3.8], 'aim' => [-0.9, 0.9], 'speed' => [1.0, 12.0], 'side' => [-0.4, 0.4],
+        'height' => [-0.4, 0.4],
     ];
     /** From this speed on a break is hard, m/s: common practice. */
     public const HARD = 7.5;

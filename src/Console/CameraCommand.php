@@ -48,7 +48,7 @@ final class CameraCommand extends FileCommand
     {
         parent::configure();
         $this->addOption('out', null, InputOption::VALUE_REQUIRED, 'Where the JPEG goes', 'table.jpg');
-        $this->addOption('serve', null, InputOption::VALUE_REQUIRED, 'Serve frames over HTTP on this port of loopback instead, of the file as it is then');
+        $this->addOption('serve', null, InputOption::VALUE_REQUIRED, 'Serve frames of the file as it is then on this port of loopback instead');
     }
 
     protected function answer(string $content, array $numbers, InputInterface $input): string
@@ -91,7 +91,8 @@ final class CameraCommand extends FileCommand
             try {
                 [$jpeg, $corners] = $this->frame($now, $numbers);
                 $head = [
-                    'HTTP/1.0 200 OK', 'Content-Type: image/jpeg', 'Content-Length: '.\strlen($jpeg), 'Last-Modified: '.gmdate('D, d M Y H:i:s').' GMT',
+                    'HTTP/1.0 200 OK', 'Content-Type: image/jpeg', 'Content-Length: '.\strlen($jpeg),
+                    'Last-Modified: '.gmdate('D, d M Y H:i:s').' GMT',
                     'X-Lane-Corners: '.json_encode($corners, \JSON_THROW_ON_ERROR), 'Connection: close',
                 ];
             } catch (CoreError) {

@@ -138,7 +138,7 @@ final class BreakController extends AbstractController
         $asked = $this->asked($request->request, $account);
         $last = $this->jobs->latest($account, $asked->game);
         // One of a game at a time.
-        if (null === $last || null !== $last->getEndedAt() || $last->getCreatedAt() < $clock->now()->modify('-10 minutes')) {
+        if (true !== $last?->isUnderWay($clock->now())) {
             $fastest = max(self::FASTEST[0], min(self::FASTEST[1], (float) $request->request->getString('fastest', '12')));
             $job = new BreakJob($account, $asked->game, $asked->player, $asked->equipment, $fastest, $clock->now());
             $manager->wrapInTransaction(static function () use ($manager, $bus, $job, $account): void {

@@ -58,7 +58,7 @@ final class NumbersController extends AbstractController
     ): Response {
         $last = $this->fits->latest($account);
         // One at a time.
-        if (null === $last || null !== $last->getEndedAt() || $last->getCreatedAt() < $clock->now()->modify('-10 minutes')) {
+        if (true !== $last?->isUnderWay($clock->now())) {
             $job = new LogFitJob($account, $account->getHalfLife(), $clock->now());
             $manager->wrapInTransaction(static function () use ($manager, $bus, $job, $account): void {
                 $manager->persist($job);

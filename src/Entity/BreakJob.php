@@ -21,6 +21,8 @@ use ZigLane\Core\Table\Equipment;
 #[ORM\Index(name: 'break_search_of_owner', columns: ['owner_id', 'game', 'id'])]
 class BreakJob
 {
+    use WorkedOn;
+
     #[ORM\Id]
     #[ORM\Column(type: UuidType::NAME)]
     private Uuid $id;
@@ -35,16 +37,9 @@ class BreakJob
     #[ORM\Column(name: 'equipment', type: Types::TEXT)]
     private string $table;
 
-    /** Share that is done, 0 to 1. */
-    #[ORM\Column]
-    private float $progress = 0.0;
-
     /** @var list<array{stroke: array<string, float>, runOut: float, error: float, goesOn: float, scratch: float}>|null the best first */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     private ?array $answer = null;
-
-    #[ORM\Column(nullable: true)]
-    private ?\DateTimeImmutable $endedAt = null;
 
     public function __construct(
         #[ORM\ManyToOne]
@@ -56,10 +51,10 @@ class BreakJob
         /** m/s that the room or the arm allows */
         #[ORM\Column]
         private float $fastest,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        \DateTimeImmutable $createdAt,
     ) {
         $this->id = Uuid::v7();
+        $this->createdAt = $createdAt;
         $this->game = $game;
         $this->player = $player->toArray();
         $this->table = (new TableFile('Table', $equipment))->write();
@@ -95,24 +90,9 @@ class BreakJob
         return $this->fastest;
     }
 
-    public function getProgress(): float
-    {
-        return $this->progress;
-    }
-
     /** @return list<array{stroke: array<string, float>, runOut: float, error: float, goesOn: float, scratch: float}>|null */
     public function getAnswer(): ?array
     {
         return $this->answer;
-    }
-
-    public function getCreatedAt(): \DateTimeImmutable
-    {
-        return $this->createdAt;
-    }
-
-    public function getEndedAt(): ?\DateTimeImmutable
-    {
-        return $this->endedAt;
     }
 }

@@ -16,20 +16,15 @@ use ZigLane\App\Repository\LogFits;
 #[ORM\Index(name: 'log_fit_of_owner', columns: ['owner_id', 'id'])]
 class LogFitJob
 {
+    use WorkedOn;
+
     #[ORM\Id]
     #[ORM\Column(type: UuidType::NAME)]
     private Uuid $id;
 
-    /** Share that is done, 0 to 1. */
-    #[ORM\Column]
-    private float $progress = 0.0;
-
     /** @var array<mixed>|null */
     #[ORM\Column(type: Types::JSON, nullable: true)]
     private ?array $answer = null;
-
-    #[ORM\Column(nullable: true)]
-    private ?\DateTimeImmutable $endedAt = null;
 
     public function __construct(
         #[ORM\ManyToOne]
@@ -37,10 +32,10 @@ class LogFitJob
         private Account $owner,
         #[ORM\Column(type: Types::SMALLINT)]
         private int $halfLife,
-        #[ORM\Column]
-        private \DateTimeImmutable $createdAt,
+        \DateTimeImmutable $createdAt,
     ) {
         $this->id = Uuid::v7();
+        $this->createdAt = $createdAt;
     }
 
     public function getId(): Uuid
@@ -58,24 +53,9 @@ class LogFitJob
         return $this->halfLife;
     }
 
-    public function getProgress(): float
-    {
-        return $this->progress;
-    }
-
     /** @return array<mixed>|null */
     public function getAnswer(): ?array
     {
         return $this->answer;
-    }
-
-    public function getCreatedAt(): \DateTimeImmutable
-    {
-        return $this->createdAt;
-    }
-
-    public function getEndedAt(): ?\DateTimeImmutable
-    {
-        return $this->endedAt;
     }
 }

@@ -7,7 +7,6 @@ namespace ZigLane\App\Repository;
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\Persistence\ManagerRegistry;
 use Psr\Clock\ClockInterface;
-use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\BreakJob;
 use ZigLane\Core\Rules\Game;
@@ -19,6 +18,10 @@ use ZigLane\Core\Rules\Game;
  */
 final class BreakJobs extends ServiceEntityRepository
 {
+    use WorkedOn;
+
+    private const TABLE = 'break_search';
+
     public function __construct(ManagerRegistry $registry, private readonly ClockInterface $clock)
     {
         parent::__construct($registry, BreakJob::class);
@@ -27,26 +30,6 @@ final class BreakJobs extends ServiceEntityRepository
     public function latest(Account $owner, Game $game): ?BreakJob
     {
         return $this->findOneBy(['owner' => $owner, 'game' => $game], ['id' => 'DESC']);
-    }
-
-    public function progress(Uuid $id, float $share): void
-    {
-        $this->getEntityManager()->getConnection()->executeStatement(
-            'UPDATE break_search SET progress = ? WHERE id = ? AND ended_at IS NULL',
-            [round($share, 3), $id->toBinary()],
-        );
-    }
-
-    /** @param list<array<mixed>>|null $answer null: nothing could be broken */
-    public function finish(Uuid $id, ?array $answer): void
-    {
-        $this->getEntityManager()->getConnection()->executeStatement(
-            'UPDATE break_search SET progress = 1, answer = ?, ended_at = ? WHERE id = ? AND ended_at IS NULL',
-            [
-                null === $answer ? null : json_encode($answer, \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION),
-                $this->clock->now()->format('Y-m-d H:i:s'), $id->toBinary(),
-            ],
-        );
     }
 
     /**

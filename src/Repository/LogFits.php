@@ -7,7 +7,6 @@ namespace ZigLane\App\Repository;
 use Doctrine\Bundle\DoctrineBundle\Repository\ServiceEntityRepository;
 use Doctrine\Persistence\ManagerRegistry;
 use Psr\Clock\ClockInterface;
-use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\LogFitJob;
 
@@ -18,6 +17,10 @@ use ZigLane\App\Entity\LogFitJob;
  */
 final class LogFits extends ServiceEntityRepository
 {
+    use WorkedOn;
+
+    private const TABLE = 'log_fit';
+
     public function __construct(ManagerRegistry $registry, private readonly ClockInterface $clock)
     {
         parent::__construct($registry, LogFitJob::class);
@@ -42,29 +45,9 @@ final class LogFits extends ServiceEntityRepository
         return $fit instanceof LogFitJob ? $fit : null;
     }
 
-    public function progress(Uuid $id, float $share): void
-    {
-        $this->getEntityManager()->getConnection()->executeStatement(
-            'UPDATE log_fit SET progress = ? WHERE id = ? AND ended_at IS NULL',
-            [round($share, 3), $id->toBinary()],
-        );
-    }
-
     /** As the database has it: a worker's own statements are not in what it has loaded. */
     public function reload(LogFitJob $fit): void
     {
         $this->getEntityManager()->refresh($fit);
-    }
-
-    /** @param array<mixed>|null $answer null: there was nothing to learn from */
-    public function finish(Uuid $id, ?array $answer): void
-    {
-        $this->getEntityManager()->getConnection()->executeStatement(
-            'UPDATE log_fit SET progress = 1, answer = ?, ended_at = ? WHERE id = ? AND ended_at IS NULL',
-            [
-                null === $answer ? null : json_encode($answer, \JSON_THROW_ON_ERROR),
-                $this->clock->now()->format('Y-m-d H:i:s'), $id->toBinary(),
-            ],
-        );
     }
 }

@@ -52,7 +52,8 @@ final class OwnTables extends ServiceEntityRepository
     public function finish(Uuid $id, \DateTimeImmutable $askedAt, ?array $fit): void
     {
         $this->execute(
-            'UPDATE own_table SET fit = COALESCE(?, fit), asked_at = NULL, progress = 1, version = version + 1 WHERE id = ? AND asked_at = ?',
+            'UPDATE own_table SET fit = COALESCE(?, fit), asked_at = NULL, progress = 1, version = version + 1'
+            .' WHERE id = ? AND asked_at = ?',
             [null === $fit ? null : json_encode($fit, \JSON_THROW_ON_ERROR), $id->toBinary(), $askedAt->format('Y-m-d H:i:s')],
         );
     }

@@ -76,8 +76,12 @@ final readonly class TestEntry
             if ('' === $text) {
                 break;
             }
-            $cushions[] = ['ball' => 'cue', 'rail' => $rail->value]
-                + ('?' === $text ? [] : ['diamond' => NumberText::between($text, 'The place on the cushion', 0.0, $rail->isShort() ? 4.0 : 8.0, ' diamonds')]);
+            $met = ['ball' => 'cue', 'rail' => $rail->value];
+            if ('?' !== $text) {
+                $most = $rail->isShort() ? 4.0 : 8.0;
+                $met['diamond'] = NumberText::between($text, 'The place on the cushion', 0.0, $most, ' diamonds');
+            }
+            $cushions[] = $met;
         }
         if ([] !== $cushions) {
             $observed['cushions'] = $cushions;
@@ -104,7 +108,9 @@ final readonly class TestEntry
         return [
             'name' => $this->test->value,
             'layout' => $layout,
-            'stroke' => ['direction' => rad2deg($strike->direction), 'side' => $strike->side, 'height' => $strike->height, 'elevation' => 0.0],
+            'stroke' => [
+                'direction' => rad2deg($strike->direction), 'side' => $strike->side, 'height' => $strike->height, 'elevation' => 0.0,
+            ],
             'speed' => null,
             'observed' => $observed,
             'measured' => ['spot' => self::SPOT, 'seconds' => self::WATCH],
