@@ -103,6 +103,62 @@ export function watchShoot() {
         if (!planned) {
             find('[data-table]').focus({ preventScroll: true });
         }
+        seeTable();
+    };
+    // Where a camera hangs over the table, it says where everything came to rest: drawn on the table, and right with one press.
+    const seeTable = async () => {
+        const { camera, token } = board().dataset;
+        if (!camera) {
+            return;
+        }
+        const mine = shot;
+        const isMine = () => shot === mine && board().dataset.stage === 'spot';
+        const say = (words) => {
+            find('[data-seen-say]').hidden = false;
+            find('[data-seen-say]').textContent = words;
+        };
+        find('[data-as-seen]').hidden = true;
+        say('The camera looks at the table…');
+        let seen;
+        try {
+            seen = await (await post(camera, token, {})).json();
+        } catch {
+            seen = { error: 'The camera is not reached.' };
+        }
+        if (!isMine()) {
+            return;
+        }
+        if (!seen.balls) {
+            say(`${seen.error} Tap the table instead.`);
+
+            return;
+        }
+        const { cue, ...others } = seen.balls;
+        const doubts = [];
+        for (const [name, spot] of Object.entries(others)) {
+            if (name in mine.after) {
+                mine.after[name] = spot;
+                table.put(name, spot);
+            } else if (name === mine.ball) {
+                doubts.push(`It still sees the ${name} on the table.`);
+            }
+        }
+        const lost = Object.keys(mine.after).filter((name) => name !== 'cue' && !(name in others));
+        if (lost.length > 0) {
+            doubts.push(`It does not see the ${lost.join(', ')}: drawn where ${lost.length === 1 ? 'it' : 'they'} lay before.`);
+        }
+        if (mine.scratch) {
+            doubts.push(cue ? 'It sees the cue ball on the table.' : 'It sees no cue ball.');
+        } else if (cue) {
+            table.put('cue', cue);
+            find('[data-as-seen]').textContent = `Yes, as the camera sees it: ${text(cue)}`;
+            find('[data-as-seen]').hidden = false;
+            find('[data-as-seen]').focus({ preventScroll: true });
+            mine.seen = cue;
+        } else {
+            doubts.push('It does not see the cue ball: tap where it stopped.');
+        }
+        say(doubts.length > 0 ? doubts.join(' ') : 'The camera sees this. Right? If not, tap or drag.');
     };
     const answers = {
         made: () => { begin({ made: true }); spotStage(); },
@@ -325,6 +381,8 @@ export function watchShoot() {
         } else if ('back' in dataset) {
             table.lay(state.balls);
             stage('aim');
+        } else if ('asSeen' in dataset) {
+            finish(shot.seen);
         } else if ('asPlanned' in dataset) {
             finish(shot.scratch ? null : leg().landing);
         } else if ('goOn' in dataset) {

@@ -116,7 +116,7 @@ start_supervisor() {
     as_service supervisord -c "$RUN/supervisord.conf" >"$RUN/boot.log" 2>&1 || fail "the supervisor did not start: $(cat "$RUN/boot.log")"
     until_true 100 supervisor_runs || fail "the supervisor does not answer (see $RUN/supervisord.log)"
 }
-all_parts() { local n; for n in $(seq "$WORKERS"); do echo "worker$n"; done; echo nginx; echo php1; echo php2; echo mariadb; }
+all_parts() { local n; for n in $(seq "$WORKERS"); do echo "worker$n"; done; echo nginx; echo camera; echo php1; echo php2; echo mariadb; }
 
 stop_supervisor() {
     local part pid
@@ -168,7 +168,7 @@ check_port() { ! port_taken "$PORT" || part_runs nginx || fail "port $PORT is ta
 web_environment() {
     local name
     printf 'JIT=%q\n' "$(jit_mode)"
-    for name in APP_ENV APP_DEBUG APP_DEMO APP_SECRET DATABASE_URL STATE_DSN MESSENGER_TRANSPORT_DSN MESSENGER_PLANS_DSN TRUSTED_PROXIES TRUSTED_HOSTS LANE_CAMERA_URL; do
+    for name in APP_ENV APP_DEBUG APP_DEMO APP_SECRET DATABASE_URL STATE_DSN MESSENGER_TRANSPORT_DSN MESSENGER_PLANS_DSN TRUSTED_PROXIES TRUSTED_HOSTS LANE_CAMERA_URL CAMERA_PORT; do
         [ -z "${!name+x}" ] || printf '%s=%q\n' "$name" "${!name}"
     done
 }
@@ -189,6 +189,18 @@ start_web() {
     supervised start 'php:*' nginx guard >/dev/null || fail "the web server did not start (see $RUN/php1.log and $RUN/nginx.log)"
 }
 stop_web() { supervisor_runs || return 0; supervised stop nginx 'php:*' >/dev/null 2>&1; }
+# The stand-in for a camera over the table comes with the demo, unless there is a camera, or somebody else has the port.
+choose_camera() {
+    [ -z "${LANE_CAMERA_URL:-}" ] && [ "${APP_DEMO:-1}" = 1 ] || return 0
+    CAMERA_PORT=${CAMERA_PORT:-8490}
+    if port_taken "$CAMERA_PORT" && ! part_runs camera; then
+        say "Port $CAMERA_PORT is taken: the demo starts without its camera (CAMERA_PORT chooses another)."
+        unset CAMERA_PORT
+        return 0
+    fi
+    export CAMERA_PORT LANE_CAMERA_URL="http://127.0.0.1:$CAMERA_PORT/"
+}
+start_camera() { [ -z "${CAMERA_PORT:-}" ] || supervised start camera >/dev/null || say "The camera's stand-in did not start (see $RUN/camera.log)"; }
 start_worker() { settle_environment; supervised start 'worker:*' guard >/dev/null || fail "the workers did not start (see $RUN/worker1.log)"; }
 stop_worker() { supervisor_runs || return 0; supervised stop 'worker:*' >/dev/null 2>&1; }
 stop_all() { stop_supervisor; }
@@ -202,6 +214,7 @@ build() {
     if [ "$(cat "$STATE/built-$APP_ENV" 2>/dev/null)" = "$stamp" ] && [ -d "var/cache/$APP_ENV" ] && [ -d public/assets ]; then return 0; fi
     say "Building the application"
     stop_worker; stop_web
+    supervisor_runs && supervised stop camera >/dev/null 2>&1
     rm -rf "var/cache/$APP_ENV"
     mkdir -p public/assets var/cache
     own

@@ -13,7 +13,7 @@ of_group() {
     done
 }
 
-word_of() { case "$1" in worker*) echo messenger:consume ;; mariadb) echo mariadbd ;; guard) echo part.sh ;; php*) echo php-fpm ;; *) echo "$1" ;; esac; }
+word_of() { case "$1" in worker*) echo messenger:consume ;; mariadb) echo mariadbd ;; guard) echo part.sh ;; php*) echo php-fpm ;; camera) echo lane:camera ;; *) echo "$1" ;; esac; }
 
 # leads RUN PART: whether the first process of the part's group still runs.
 leads() {

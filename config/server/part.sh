@@ -1,7 +1,7 @@
 # One part of an instance, as the supervisor starts it (supervisord.conf). Where the part still runs and only its supervisor has died, this
 # stands for it until it ends. Else it ends what an earlier life of the part left behind (workers of a web server whose master was killed
 # still hold its port), then becomes the part itself. RUN/environment says with what settings.
-# Use: part.sh RUN mariadb|phpN|nginx|guard|workerN
+# Use: part.sh RUN mariadb|phpN|nginx|camera|guard|workerN
 set -u
 RUN=$1
 PART=$2
@@ -45,6 +45,12 @@ case "$PART" in
         # A page that wants a processor gets ten times what a worker gets, which still never stands still (as work of the idle class did).
         exec nice -n 10 php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$JIT" -d opcache.jit_buffer_size=64M -d memory_limit=512M \
             bin/console messenger:consume "${queues[@]}" --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q
+        ;;
+    camera)
+        # Not asked for, and started only because the guard starts every part.
+        [ -n "${CAMERA_PORT:-}" ] || while :; do sleep 60; done
+        exec nice -n 10 php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$JIT" -d opcache.jit_buffer_size=64M -d memory_limit=512M \
+            bin/console lane:camera - --demo --serve="$CAMERA_PORT" --no-interaction -q </dev/null
         ;;
     guard)
         supervisor=$(cat "$RUN/supervisord.pid")

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
+use ZigLane\Core\Error\UnreadablePicture;
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Spot;
@@ -18,6 +20,10 @@ final readonly class SeenLayout
     private const ROUNDS = 12;
     /** Balls that were moved apart lie so far from touching, metres. */
     private const APART = 1e-5;
+    /** More than these, and it is something else that was seen. */
+    private const MOST = 16;
+    /** A ball that is seen no farther than this from where it lay has not moved: the picture is no surer than that. */
+    private const STILL = 0.015;
 
     /**
      * @param list<SeenBall> $laid   the surest first
@@ -45,6 +51,42 @@ final readonly class SeenLayout
         }
 
         return new self($layout, $laid, $unused);
+    }
+
+    /**
+     * What a picture shows.
+     *
+     * @param list<array{float, float}> $corners pixels, in the order of Finder::CORNERS
+     *
+     * @throws UnreadablePicture If there is no table in it, or no balls
+     */
+    public static function in(\GdImage $image, array $corners, Rack $rack): self
+    {
+        $seen = Finder::find($image, $corners, $rack->equipment) ?? throw UnreadablePicture::because('noTable');
+        if ([] === $seen || \count($seen) > self::MOST) {
+            throw UnreadablePicture::because('noBalls');
+        }
+
+        return self::of($seen, $rack);
+    }
+
+    /**
+     * Where the balls of a layout lie now. A ball that has hardly moved lies where it lay; one that was not there before is none of them.
+     *
+     * @return array<int, Spot> by number; a ball that is not seen is missing
+     */
+    public function since(Layout $before): array
+    {
+        $now = [];
+        foreach ($this->layout->balls() as $ball) {
+            if ($before->has($ball) || Ball::Cue === $ball) {
+                $spot = $this->layout->spot($ball);
+                $isStill = $before->has($ball) && $before->spot($ball)->distanceTo($spot) < self::STILL;
+                $now[$ball->value] = $isStill ? $before->spot($ball) : $spot;
+            }
+        }
+
+        return $now;
     }
 
     /** Where a ball can lie, no farther off than it may have been seen wrongly; null where there is no such place. */

@@ -4,15 +4,19 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Console;
 
+use Doctrine\DBAL\Exception as DbalException;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Input\InputOption;
+use ZigLane\App\Camera\DemoTable;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\Scene;
 use ZigLane\Core\Camera\View;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\UnreadablePicture;
 use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Rules\Rack;
 
 /**
  * The simulated stand-in for a photograph and for a table camera: renders a rack as it is seen from above the long rail, once or for
@@ -24,6 +28,11 @@ final class CameraCommand extends FileCommand
     private const MAX_BYTES = 65536;
     private const SIZE = [960, 540];
     private const FOCAL = 0.64;
+
+    public function __construct(Words $words, private readonly DemoTable $demo)
+    {
+        parent::__construct($words);
+    }
 
     protected function kind(): string
     {
@@ -49,6 +58,7 @@ final class CameraCommand extends FileCommand
         parent::configure();
         $this->addOption('out', null, InputOption::VALUE_REQUIRED, 'Where the JPEG goes', 'table.jpg');
         $this->addOption('serve', null, InputOption::VALUE_REQUIRED, 'Serve frames of the file as it is then on this port of loopback instead');
+        $this->addOption('demo', null, InputOption::VALUE_NONE, 'Of what the demo player has before him instead of a file (-)');
     }
 
     protected function answer(string $content, array $numbers, InputInterface $input): string
@@ -56,11 +66,17 @@ final class CameraCommand extends FileCommand
         $port = filter_var($input->getOption('serve'), \FILTER_VALIDATE_INT, ['options' => ['min_range' => 1, 'max_range' => 65535]]);
         if (\is_int($port)) {
             $path = $input->getArgument('file');
-            $this->serve($port, \is_string($path) ? $path : '-', $content, $numbers);
+            $this->serve($port, match (true) {
+                true === $input->getOption('demo') => fn (): Rack => $this->demo->rack() ?? throw UnreadablePicture::because('noBalls'),
+                \is_string($path) && '-' !== $path => fn (): Rack => $this->read(
+                    (string) @file_get_contents($path, length: self::MAX_BYTES + 1),
+                ),
+                default => fn (): Rack => $this->read($content),
+            }, $numbers);
 
             return '';
         }
-        [$jpeg, $corners] = $this->frame($content, $numbers);
+        [$jpeg, $corners] = $this->frame($this->read($content), $numbers);
         $out = $input->getOption('out');
         if (!\is_string($out) || false === @file_put_contents($out, $jpeg)) {
             throw UnreadablePicture::because('notWritten');
@@ -70,11 +86,12 @@ final class CameraCommand extends FileCommand
     }
 
     /**
-     * Answers every request with a frame of the rack file as it is then; a file that is not valid is answered as a camera that fails.
+     * Answers every request with a frame of the rack as it is then; one that cannot be read is answered as a camera that fails.
      *
+     * @param \Closure(): Rack   $rack
      * @param array<string, int> $numbers
      */
-    private function serve(int $port, string $path, string $content, array $numbers): void
+    private function serve(int $port, \Closure $rack, array $numbers): void
     {
         $server = @stream_socket_server("tcp://127.0.0.1:$port");
         if (false === $server) {
@@ -87,15 +104,14 @@ final class CameraCommand extends FileCommand
             }
             stream_set_timeout($client, 2);
             fgets($client, 4096);
-            $now = '-' === $path ? $content : (string) @file_get_contents($path, length: self::MAX_BYTES + 1);
             try {
-                [$jpeg, $corners] = $this->frame($now, $numbers);
+                [$jpeg, $corners] = $this->frame($rack(), $numbers);
                 $head = [
                     'HTTP/1.0 200 OK', 'Content-Type: image/jpeg', 'Content-Length: '.\strlen($jpeg),
                     'Last-Modified: '.gmdate('D, d M Y H:i:s').' GMT',
                     'X-Lane-Corners: '.json_encode($corners, \JSON_THROW_ON_ERROR), 'Connection: close',
                 ];
-            } catch (CoreError) {
+            } catch (CoreError|DbalException) {
                 $jpeg = '';
                 $head = ['HTTP/1.0 503 Service Unavailable', 'Content-Length: 0', 'Connection: close'];
             }
@@ -104,14 +120,18 @@ final class CameraCommand extends FileCommand
         }
     }
 
+    private function read(string $content): Rack
+    {
+        return RackFile::parse($content, $this->maxBytes())->rack;
+    }
+
     /**
      * @param array<string, int> $numbers
      *
      * @return array{string, array<string, array{float, float}>} JPEG, and the corners as shares of width and height
      */
-    private function frame(string $content, array $numbers): array
+    private function frame(Rack $rack, array $numbers): array
     {
-        $rack = RackFile::parse($content, $this->maxBytes())->rack;
         [$width, $height] = self::SIZE;
         $table = $rack->equipment->table;
         $view = View::looking(

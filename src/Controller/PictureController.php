@@ -16,13 +16,10 @@ use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Practice\DrillCard;
 use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Words\Words;
-use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\PictureFile;
-use ZigLane\Core\Camera\SeenBall;
 use ZigLane\Core\Camera\SeenLayout;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Error\UnreadablePicture;
-use ZigLane\Core\Rules\Rack;
 
 /** A layout from a picture of the table: its four corners are tapped, the balls are found, and the person says whether they are right. */
 final class PictureController extends AbstractController
@@ -68,7 +65,8 @@ final class PictureController extends AbstractController
     {
         $rack = $sheet->getRack();
         try {
-            $seen = $this->found($picture(), $rack);
+            [$image, $corners] = $picture();
+            $laid = SeenLayout::in($image, $corners, $rack);
         } catch (CoreError $e) {
             return $this->render(
                 'sheet/picture.html.twig',
@@ -76,7 +74,6 @@ final class PictureController extends AbstractController
                 new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
             );
         }
-        $laid = SeenLayout::of($seen, $rack);
 
         return $this->render('sheet/seen.html.twig', [
             'sheet' => $sheet,
@@ -117,22 +114,5 @@ final class PictureController extends AbstractController
         }
 
         return [$image, $taps];
-    }
-
-    /**
-     * @param array{\GdImage, list<array{float, float}>} $picture
-     *
-     * @return list<SeenBall>
-     *
-     * @throws UnreadablePicture If there is no table in it
-     */
-    private function found(array $picture, Rack $rack): array
-    {
-        $seen = Finder::find($picture[0], $picture[1], $rack->equipment) ?? throw UnreadablePicture::because('noTable');
-        if ([] === $seen || \count($seen) > 16) {
-            throw UnreadablePicture::because('noBalls');
-        }
-
-        return $seen;
     }
 }

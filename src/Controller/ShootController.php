@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace ZigLane\App\Controller;
 
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Camera\TableCamera;
 use ZigLane\App\Drawing\PlanDrawing;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Entity\Account;
@@ -23,6 +25,8 @@ use ZigLane\App\Log\TableView;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Words\Words;
+use ZigLane\Core\Camera\SeenLayout;
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Position\Ball;
@@ -36,6 +40,7 @@ final class ShootController extends AbstractController
         private readonly LogEditor $editor,
         private readonly PlanAtTable $plans,
         private readonly Words $words,
+        private readonly TableCamera $camera,
     ) {
     }
 
@@ -78,6 +83,27 @@ final class ShootController extends AbstractController
             && (null === $job || !$job->getState()->isOver());
 
         return $isKnown ? new Response(status: 204) : $this->render('shoot/board.html.twig', $this->view($request, $rack));
+    }
+
+    /** Where the balls lie now, as the room's camera sees them: for one press of "yes". */
+    #[Route('/racks/{id}/seen', name: 'shoot_seen', methods: ['POST'])]
+    #[IsCsrfTokenValid('rack')]
+    public function seen(ShotRack $rack): JsonResponse
+    {
+        $now = $rack->getNow();
+        try {
+            [$image, $corners] = $this->camera->frame();
+            $seen = SeenLayout::in($image, $corners, $now)->since($now->layout);
+        } catch (CoreError $e) {
+            return new JsonResponse(['error' => $this->words->error($e)], Response::HTTP_UNPROCESSABLE_ENTITY);
+        }
+        $balls = [];
+        foreach ($seen as $number => $spot) {
+            [$long, $short] = $spot->inDiamonds($now->equipment->table);
+            $balls[Ball::from($number)->label()] = [round($long, 4), round($short, 4)];
+        }
+
+        return new JsonResponse(['balls' => (object) $balls]);
     }
 
     /** Logs a shot; the same entry sent again is answered in the same way and counts once. */
@@ -147,6 +173,7 @@ final class ShootController extends AbstractController
         return [
             'at' => $view,
             'rack' => $rack,
+            'has_camera' => $this->camera->isThere(),
             'drawing' => $drawing,
             'table' => $drawing->table ?? new TableDrawing($rack->getNow(), $isUpright),
             'upright' => $isUpright,

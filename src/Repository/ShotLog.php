@@ -82,6 +82,15 @@ final class ShotLog extends ServiceEntityRepository
         return $this->shotOf($sheet, 1, ['end' => null])[0] ?? null;
     }
 
+    /** The rack that an owner is shooting, the latest; tries left out. */
+    public function openOf(Account $owner): ?ShotRack
+    {
+        return $this->getEntityManager()->getRepository(ShotRack::class)->findOneBy(
+            ['owner' => $owner, 'end' => null, 'deletedAt' => null, 'kind' => [RackKind::Practice, RackKind::Match]],
+            ['startedAt' => 'DESC'],
+        );
+    }
+
     /** @return list<ShotRack> what was shot of a sheet, the latest first; tries left out */
     public function racksOf(RackSheet $sheet): array
     {

@@ -6,7 +6,14 @@ namespace ZigLane\Tests\App;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Camera\DemoTable;
+use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Entity\ShotRack;
+use ZigLane\App\Log\LogEditor;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Tests\SimulatedPictures;
 
@@ -92,6 +99,70 @@ final class PictureTest extends AppTestCase
         self::assertSame($version, $this->reloaded($sheet)->getVersion());
     }
 
+    /** At the table: where the balls came to rest is filled in, what hardly moved lies as it lay, and nothing is logged by it. */
+    public function testAtTheTableTheCameraSaysWhereTheBallsCameToRest(): void
+    {
+        $port = self::freePort();
+        $file = (string) tempnam(sys_get_temp_dir(), 'rack');
+        file_put_contents($file, json_encode([
+            'format' => 'zig-lane/rack', 'version' => 1, 'game' => 'nine-ball', 'layoutDiamonds' => ['cue' => [4.2, 2.4], '9' => [1.26, 3.15]],
+        ]));
+        $camera = self::started([\PHP_BINARY, 'bin/console', 'lane:camera', $file, "--serve=$port"], $port);
+        try {
+            $_ENV['LANE_CAMERA_URL'] = $_SERVER['LANE_CAMERA_URL'] = "http://127.0.0.1:$port/";
+            $sheet = $this->sheet($this->signedIn());
+            $this->client->request('GET', "/sheets/{$sheet->getId()}/run");
+            $this->client->request('POST', "/sheets/{$sheet->getId()}/shoot", ['_token' => $this->token($sheet)]);
+            $board = $this->client->followRedirect()->filter('[data-shoot]');
+            $before = self::balls($board->filter('[data-state]')->text());
+            self::assertSame(['cue', '4', '9'], array_map(strval(...), array_keys($before)));
+            $this->client->request('POST', (string) $board->attr('data-camera'), ['_token' => $board->attr('data-token')]);
+            self::assertResponseIsSuccessful();
+            $seen = self::balls((string) $this->client->getResponse()->getContent());
+            // The 4 was made: it is not seen. The 9 is where it was, to the last digit.
+            self::assertEqualsCanonicalizing(['cue', '9'], array_map(strval(...), array_keys($seen)));
+            self::assertSame($before['9'], $seen['9']);
+            self::assertEqualsWithDelta(4.2, $seen['cue'][0], 0.04);
+            self::assertEqualsWithDelta(2.4, $seen['cue'][1], 0.04);
+        } finally {
+            proc_terminate($camera, 9);
+        }
+        $this->client->request('POST', (string) $board->attr('data-camera'), ['_token' => $board->attr('data-token')]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertStringContainsString('does not answer', (string) $this->client->getResponse()->getContent());
+        $this->client->request('POST', (string) $board->attr('data-camera'));
+        self::assertResponseStatusCodeSame(403);
+    }
+
+    /** The stand-in of the demo shows what comes of the shot that the demo player is about to play. */
+    public function testTheDemosTableIsWhatHePlaysOn(): void
+    {
+        $player = $this->manager()->getRepository(Account::class)->findOneBy(['email' => Account::DEMO_EMAIL]);
+        self::assertNotNull($player);
+        $table = self::getContainer()->get(DemoTable::class);
+        $sheet = $this->sheet($player);
+        $shown = $table->rack();
+        self::assertEquals($sheet->getRack()->layout, $shown?->layout);
+        $text = (string) file_get_contents(\dirname(__DIR__).'/Core/Decide/seven-behind-the-six.plan.json');
+        $rack = PlanFile::parse($text)->plans[0]->rack;
+        $player = $this->reloaded($sheet)->getOwner();
+        $editor = self::getContainer()->get(LogEditor::class);
+        $shooting = $editor->begin($player, Uuid::v7(), $rack, RackKind::Practice, null, $text);
+        $this->manager()->flush();
+        $after = $table->rack();
+        self::assertNotNull($after);
+        // Somebody has shot: the cue ball lies elsewhere, and every frame shows the same.
+        self::assertTrue(
+            !$after->layout->has(Ball::Cue) || $after->layout->spot(Ball::Cue)->distanceTo($rack->layout->spot(Ball::Cue)) > 0.05,
+        );
+        self::assertEquals($after->layout, $table->rack()?->layout);
+        self::assertLessThanOrEqual($rack->layout->count(), $after->layout->count());
+        $shooting = $this->manager()->find(ShotRack::class, $shooting->getId());
+        self::assertNotNull($shooting);
+        $editor->delete($shooting);
+        self::assertEquals($sheet->getRack()->layout, $table->rack()?->layout);
+    }
+
     #[DataProvider('liars')]
     public function testACameraThatLiesIsNotBelieved(string $router, string $why): void
     {
@@ -121,6 +192,19 @@ final class PictureTest extends AppTestCase
         yield 'no corners' => [
             "$now \$i = imagecreatetruecolor(400, 300); header('Content-Type: image/png'); imagepng(\$i);", 'where the corner pockets are',
         ];
+    }
+
+    /** @return array<array{float, float}> diamonds, by ball */
+    private static function balls(string $json): array
+    {
+        $said = json_decode($json, true);
+        self::assertIsArray($said);
+        self::assertIsArray($said['balls']);
+
+        /** @var array<array{float, float}> $balls */
+        $balls = $said['balls'];
+
+        return $balls;
     }
 
     private static function freePort(): int
