@@ -17,7 +17,9 @@ final readonly class BallContact
     }
 
     /**
-     * Impulses per unit of mass on ball A; ball B receives the opposite, and both spins change alike.
+     * Impulses per unit of mass on ball A; ball B receives the opposite, and both spins change alike. Of equal balls; where one is a cue
+     * ball of another weight, all changes of a ball are in the same ratio to these (BallSet::takenByCueBall, takenFromCueBall): the
+     * impulses of restitution, of friction and of the grip that ends a slip all go by the reduced mass.
      *
      * @param float $nx unit vector from A to B, with $ny
      *

@@ -97,12 +97,26 @@ final readonly class EventSimulator implements Simulator
         return $this->run($layout, $velocities, false);
     }
 
+    /**
+     * Which of them is the cue ball; -1 for none.
+     *
+     * @internal
+     *
+     * @param list<Ball> $balls
+     */
+    public static function cueOf(array $balls): int
+    {
+        $cue = array_search(Ball::Cue, $balls, true);
+
+        return false === $cue ? -1 : $cue;
+    }
+
     /** @param array<int, array{float, float, float, float, float}> $velocities */
     private function run(Layout $layout, array $velocities, bool $struck): Outcome
     {
         $this->rules->assertLegal($layout);
         $balls = $layout->balls();
-        $start = $this->engine->layOut($layout->places());
+        $start = $this->engine->layOut($layout->places(), true, self::cueOf($balls));
         $moving = [];
         foreach ($balls as $i => $ball) {
             $body = $start->bodies[$i];

@@ -30,7 +30,7 @@ final class Measurements
     {
         $this->balls = $layout->balls();
         $this->cue = (int) array_search(Ball::Cue, $this->balls, true);
-        $this->start = $engine->layOut($layout->places());
+        $this->start = $engine->layOut($layout->places(), true, $this->cue);
     }
 
     /** @throws SimulationLimit If the bound on events is met */

@@ -66,8 +66,12 @@ final readonly class OpenCloth
         [$jx, $jy, $b->wx, $b->wy, $b->wz] = $this->contact->impulse(
             $dx / $distance, $dy / $distance, $a->vx, $a->vy, $a->wx, $a->wy, $a->wz,
         );
-        $b->vx = -$jx;
-        $b->vy = -$jy;
+        $share = $this->balls->takenFromCueBall();
+        $b->vx = -$share * $jx;
+        $b->vy = -$share * $jy;
+        $b->wx *= $share;
+        $b->wy *= $share;
+        $b->wz *= $share;
         $this->meetings->wake($b);
         $b->settle($time);
         $this->follow($b);

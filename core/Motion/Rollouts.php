@@ -38,7 +38,7 @@ final class Rollouts
     ) {
         $this->balls = $layout->balls();
         $this->cue = (int) array_search($played, $this->balls, true);
-        $this->start = $engine->layOut($layout->places(), false);
+        $this->start = $engine->layOut($layout->places(), false, EventSimulator::cueOf($this->balls));
     }
 
     /**

@@ -342,7 +342,7 @@ final readonly class PotModel
         $cut = abs(Angle::wrapped($this->line - $cue->directionTo($this->ghost)));
         $contact = min(
             self::FASTEST,
-            max(self::SPEED, 2 * $this->needed / ((1 + $this->equipment->balls->restitution) * max(cos($cut), 0.05))),
+            max(self::SPEED, $this->needed / ($this->equipment->balls->passedOn() * max(cos($cut), 0.05))),
         );
 
         return self::startFor($contact, $cue->distanceTo($this->ghost), $this->drag());
@@ -454,7 +454,7 @@ final readonly class PotModel
     public function chanceAt(Spot $cue, float $contact): float
     {
         $cut = abs(Angle::wrapped($this->line - $cue->directionTo($this->ghost)));
-        if (0.5 * (1 + $this->equipment->balls->restitution) * $contact * max(cos($cut), 0.0) < self::ENOUGH * $this->needed) {
+        if ($this->equipment->balls->passedOn() * $contact * max(cos($cut), 0.0) < self::ENOUGH * $this->needed) {
             return 0.0;
         }
 
@@ -483,7 +483,7 @@ final readonly class PotModel
         $spin = max(0.0, 2.5 * $tip * $start / $this->equipment->balls->radius - $lost);
         $lever = $distance + $reach * cos($cut);
         $aimed = $this->offsetFor($cut, 0.0, 1e9, $speed, $roll);
-        [$slower, $faster, $share] = self::between(0.5 * (1 + $this->equipment->balls->restitution) * $speed * cos($cut));
+        [$slower, $faster, $share] = self::between($this->equipment->balls->passedOn() * $speed * cos($cut));
         $pieces = self::mixed($this->accepted[$slower], $this->accepted[$faster], $share);
         $chance = 0.0;
         foreach ($pieces as $piece) {

@@ -47,11 +47,15 @@ final class TableInput
             'slope' => $number('slope', 'The slope', 0.0, 1.0, ' degrees'),
             'slopeDirection' => $number('towards', 'The direction of the slope', 0.0, 360.0, ' degrees'),
         ];
+        $weight = $number('weight', 'The weight of the cue ball over that of the others', 0.8, 1.3, '');
         $dirt = $number('dirt', 'How dirty the balls are', 1.0, 2.0, '');
         $balls = $before->equipment->balls;
         if (null !== $dirt) {
             $clean = new BallSet(...[...$balls->toArray(), ...array_intersect_key((new BallSet())->toArray(), self::FRICTION)]);
             $balls = $clean->dirtier($dirt);
+        }
+        if (null !== $weight) {
+            $balls = new BallSet(...[...$balls->toArray(), 'cueBallWeight' => $weight]);
         }
         $end = $number('end', 'The end of the cue', 10.0, 90.0, '');
 

@@ -30,6 +30,7 @@ final class Arrays
                 'restitution' => $balls['restitution'],
                 'friction' => [$balls['frictionFloor'], $balls['frictionFall'], $balls['frictionRate']],
                 'stiffness' => $balls['stiffness'],
+                'cueBallWeight' => $balls['cueBallWeight'],
             ],
         ];
     }

@@ -120,6 +120,9 @@ final class Body
     /** @var bool */
     public $hasMoved = false;
 
+    /** @var bool the cue ball, which may weigh more or less than the others */
+    public $isCue = false;
+
     /** @var array<int, float> until when a surface that it is pressed to is left alone, keyed by surface */
     public array $pressedUntil = [];
 

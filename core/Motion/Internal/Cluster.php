@@ -36,6 +36,10 @@ final class Cluster
     /** Force of a spring over mass and depth^(3/2). */
     private readonly float $spring;
     private readonly float $damping;
+    /** The same for a cue ball of another weight with another ball; its mass over theirs turned round; what ends their slip. */
+    private readonly float $dampingOfCue;
+    private readonly float $lightness;
+    private readonly float $gripOfCue;
     /** A contact at 1 m/s lasts this long, seconds; at v, v^(-1/5) times that. */
     private readonly float $duration;
     /** A spring pressed in by less holds less energy than a contact that is plastic. */
@@ -66,6 +70,11 @@ final class Cluster
         $loss = -log($balls->restitution);
         $alpha = $loss > 0.0 ? \sqrt(5.0) * $loss / \sqrt($loss ** 2 + \M_PI ** 2) : 0.0;
         $this->damping = $alpha * \sqrt(0.5 * $this->spring);
+        // Of the reduced mass over half a ball's.
+        $reduced = $balls->takenFromCueBall();
+        $this->lightness = 1 / $balls->cueBallWeight;
+        $this->dampingOfCue = $this->damping * \sqrt($reduced);
+        $this->gripOfCue = 7 / $reduced;
         // Greatest depth from m v^2 / 4 = 2/5 k d^(5/2); the contact lasts 2.943 d / v (Landau and Lifshitz, Theory of Elasticity, section
         // 9).
         $this->duration = 2.943 * (0.625 / $this->spring) ** 0.4;
@@ -211,6 +220,8 @@ final class Cluster
         $members = $state->members;
         $spring = $this->spring;
         $damping = $this->damping;
+        // The cue ball's mass over another's, where it is not as heavy: it is the heavier or lighter of two in a contact.
+        $cue = 1.0 === $this->balls->cueBallWeight ? -1 : $state->cue;
         $radius = $this->radius;
         $slow = 0.0 + $this->tolerances->slowApproach;
         $movers = array_keys($touched, true, true);
@@ -249,7 +260,9 @@ final class Cluster
                 $dvy = $vy[$i] - $vy[$j];
                 $approach = $dvx * $nx + $dvy * $ny;
                 $root = \sqrt($depth);
-                $push = $dt * ($spring * $depth * $root + $damping * \sqrt($root) * $approach);
+                $hasCue = $i === $cue || $j === $cue;
+                $damped = $hasCue ? $this->dampingOfCue : $damping;
+                $push = $dt * ($spring * $depth * $root + $damped * \sqrt($root) * $approach);
                 // Slip of i's surface against j's: across the line of centres in the plane, and upwards.
                 $across = -$dvx * $ny + $dvy * $nx + $radius * ($wz[$i] + $wz[$j]);
                 $up = $radius * (($wx[$i] + $wx[$j]) * $ny - ($wy[$i] + $wy[$j]) * $nx);
@@ -277,11 +290,12 @@ final class Cluster
                 }
                 if ($slip > 1e-12) {
                     $rub = $friction * $push;
-                    $left = $slip / 7;
+                    $grip = $hasCue ? $this->gripOfCue : 7.0;
+                    $left = $slip / $grip;
                     if ($rub > $left) {
                         $rub = $left;
                     }
-                    $left = $most[$pair] / 7 - $rubbed[$pair];
+                    $left = $most[$pair] / $grip - $rubbed[$pair];
                     if ($rub > $left) {
                         $rub = $left;
                     }
@@ -290,12 +304,23 @@ final class Cluster
                     $jx += $rub * $across * $ny;
                     $jy -= $rub * $across * $nx;
                     $turn = 2.5 / $radius * $rub;
-                    $wx[$i] -= $turn * $up * $ny;
-                    $wx[$j] -= $turn * $up * $ny;
-                    $wy[$i] += $turn * $up * $nx;
-                    $wy[$j] += $turn * $up * $nx;
-                    $wz[$i] -= $turn * $across;
-                    $wz[$j] -= $turn * $across;
+                    $turned = $i === $cue ? $turn * $this->lightness : $turn;
+                    $wx[$i] -= $turned * $up * $ny;
+                    $wy[$i] += $turned * $up * $nx;
+                    $wz[$i] -= $turned * $across;
+                    $turned = $j === $cue ? $turn * $this->lightness : $turn;
+                    $wx[$j] -= $turned * $up * $ny;
+                    $wy[$j] += $turned * $up * $nx;
+                    $wz[$j] -= $turned * $across;
+                }
+                if ($hasCue) {
+                    $lightI = $i === $cue ? $this->lightness : 1.0;
+                    $lightJ = $j === $cue ? $this->lightness : 1.0;
+                    $vx[$i] += $lightI * $jx;
+                    $vy[$i] += $lightI * $jy;
+                    $vx[$j] -= $lightJ * $jx;
+                    $vy[$j] -= $lightJ * $jy;
+                    continue;
                 }
                 $vx[$i] += $jx;
                 $vy[$i] += $jy;

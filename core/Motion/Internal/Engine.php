@@ -32,6 +32,10 @@ final class Engine
 
     private readonly Surfaces $surfaces;
     private readonly BallContact $contact;
+    /** Whether the cue ball is as heavy as the others; and else what it and the ball that it meets take. */
+    private readonly bool $isEven;
+    private readonly float $byCueBall;
+    private readonly float $fromCueBall;
     private readonly Meetings $meetings;
     private readonly Cluster $cluster;
     private readonly float $reach;
@@ -72,6 +76,9 @@ final class Engine
         $this->cluster = new Cluster($table, $balls, $this->surfaces, $tolerances);
         $this->reach = $balls->diameter();
         $this->gap = $tolerances->gap;
+        $this->isEven = 1.0 === $balls->cueBallWeight;
+        $this->byCueBall = $balls->takenByCueBall();
+        $this->fromCueBall = $balls->takenFromCueBall();
     }
 
     /**
@@ -79,10 +86,11 @@ final class Engine
      *
      * @param list<array{float, float}> $spots     metres
      * @param bool                      $isTracked whether their paths are kept
+     * @param int                       $cue       which of them is the cue ball; -1 for none
      */
-    public function layOut(array $spots, bool $isTracked = true): InitialState
+    public function layOut(array $spots, bool $isTracked = true, int $cue = -1): InitialState
     {
-        return new InitialState($this->meetings, $spots, $isTracked);
+        return new InitialState($this->meetings, $spots, $isTracked, $cue);
     }
 
     /**
@@ -449,21 +457,44 @@ final class Engine
             }
             $this->recordMeeting($a, $b, $now, $a->x, $a->y);
             [$jx, $jy, $wx, $wy, $wz] = $this->contact->impulse($nx, $ny, $dvx, $dvy, $a->wx + $b->wx, $a->wy + $b->wy, $a->wz + $b->wz);
-            $a->vx += $jx;
-            $a->vy += $jy;
-            $b->vx -= $jx;
-            $b->vy -= $jy;
-            $a->wx += $wx;
-            $a->wy += $wy;
-            $a->wz += $wz;
-            $b->wx += $wx;
-            $b->wy += $wy;
-            $b->wz += $wz;
+            if (!$this->isEven && ($a->isCue || $b->isCue)) {
+                $this->unevenly($a, $b, [$jx, $jy, $wx, $wy, $wz]);
+            } else {
+                $a->vx += $jx;
+                $a->vy += $jy;
+                $b->vx -= $jx;
+                $b->vy -= $jy;
+                $a->wx += $wx;
+                $a->wy += $wy;
+                $a->wz += $wz;
+                $b->wx += $wx;
+                $b->wy += $wy;
+                $b->wz += $wz;
+            }
         }
         $a->settle($now);
         $b->settle($now);
         $this->searchPairs($a);
         $this->searchPairs($b);
+    }
+
+    /**
+     * The contact of a cue ball of another weight: what equal balls would take, each its part.
+     *
+     * @param Body                                     $a
+     * @param Body                                     $b
+     * @param array{float, float, float, float, float} $impulse of $a (BallContact)
+     */
+    private function unevenly($a, $b, array $impulse): void
+    {
+        foreach ([[$a, 1.0], [$b, -1.0]] as [$body, $sign]) {
+            $share = $body->isCue ? $this->byCueBall : $this->fromCueBall;
+            $body->vx += $sign * $share * $impulse[0];
+            $body->vy += $sign * $share * $impulse[1];
+            $body->wx += $share * $impulse[2];
+            $body->wy += $share * $impulse[3];
+            $body->wz += $share * $impulse[4];
+        }
     }
 
     /**

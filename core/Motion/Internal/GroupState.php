@@ -15,6 +15,8 @@ final class GroupState
 {
     /** @var list<Body> */
     public array $members = [];
+    /** @var int the cue ball's number; -1 where it is not in it */
+    public int $cue = -1;
     /** @var array<int, float> */
     public array $x = [];
     /** @var array<int, float> */
@@ -65,6 +67,9 @@ final class GroupState
     /** A ball comes into the stage. */
     public function add(Body $body, float $now): void
     {
+        if ($body->isCue) {
+            $this->cue = \count($this->members);
+        }
         $this->members[] = $body;
         $this->x[] = $body->x;
         $this->y[] = $body->y;

@@ -23,8 +23,9 @@ final readonly class InitialState
     /**
      * @param list<array{float, float}> $spots     metres
      * @param bool                      $isTracked whether the pieces of their paths are kept
+     * @param int                       $cue       which of them is the cue ball; -1 for none
      */
-    public function __construct(Meetings $meetings, array $spots, bool $isTracked)
+    public function __construct(Meetings $meetings, array $spots, bool $isTracked, int $cue = -1)
     {
         $along = array_column($spots, 0);
         asort($along);
@@ -32,7 +33,8 @@ final readonly class InitialState
         $this->y = array_column($spots, 1);
         $bodies = [];
         foreach ($spots as $i => [$x, $y]) {
-            $bodies[] = new Body($meetings->conditions, $meetings, $i, $x, $y, $isTracked);
+            $bodies[] = $body = new Body($meetings->conditions, $meetings, $i, $x, $y, $isTracked);
+            $body->isCue = $i === $cue;
         }
         $this->bodies = $bodies;
     }

@@ -153,7 +153,12 @@ final class RouteTable
             $off = fmod(atan2(-$impulse[1], -$impulse[0]) - $along + 3 * \M_PI, 2 * \M_PI) - \M_PI;
             // Throw changes slowly with the contact: three rounds leave less than a hundredth of a degree.
             if ($round >= 3) {
-                return [$vx + $impulse[0], $vy + $impulse[1], $wx + $impulse[2], $wy + $impulse[3], $wz + $impulse[4]];
+                $share = $this->solver->equipment->balls->takenByCueBall();
+
+                return [
+                    $vx + $share * $impulse[0], $vy + $share * $impulse[1], $wx + $share * $impulse[2], $wy + $share * $impulse[3],
+                    $wz + $share * $impulse[4],
+                ];
             }
             $normal -= $off;
         }
