@@ -4,18 +4,23 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Controller;
 
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Camera\TableCamera;
 use ZigLane\App\Drawing\TableDrawing;
+use ZigLane\App\Entity\KeptPicture;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Practice\DrillCard;
 use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Words\Words;
+use ZigLane\Core\Camera\CornerFinder;
 use ZigLane\Core\Camera\PictureFile;
 use ZigLane\Core\Camera\SeenLayout;
 use ZigLane\Core\Error\CoreError;
@@ -24,14 +29,39 @@ use ZigLane\Core\Error\UnreadablePicture;
 /** A layout from a picture of the table: its four corners are tapped, the balls are found, and the person says whether they are right. */
 final class PictureController extends AbstractController
 {
-    public function __construct(private readonly TableCamera $camera)
-    {
+    public function __construct(
+        private readonly TableCamera $camera,
+        private readonly EntityManagerInterface $em,
+        private readonly ClockInterface $clock,
+    ) {
     }
 
     #[Route('/sheets/{id}/picture', name: 'sheet_picture', methods: ['GET'])]
     public function show(RackSheet $sheet): Response
     {
-        return $this->render('sheet/picture.html.twig', ['sheet' => $sheet, 'error' => null, 'has_camera' => $this->camera->isThere()]);
+        return $this->page($sheet);
+    }
+
+    /** The picture that is kept with a sheet. */
+    #[Route('/sheets/{id}/picture/kept', name: 'sheet_picture_kept', methods: ['GET'])]
+    public function kept(RackSheet $sheet): Response
+    {
+        $kept = $this->em->find(KeptPicture::class, $sheet) ?? throw $this->createNotFoundException('No picture is kept.');
+
+        return new Response($kept->getJpeg(), headers: ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, no-store']);
+    }
+
+    #[Route('/sheets/{id}/picture/throw-away', name: 'sheet_picture_throw', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function throwAway(RackSheet $sheet): Response
+    {
+        $kept = $this->em->find(KeptPicture::class, $sheet);
+        if (null !== $kept) {
+            $this->em->remove($kept);
+            $this->em->flush();
+        }
+
+        return $this->redirectToRoute('sheet_picture', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
     }
 
     /** Where the paper rings go that mark this layout on a cloth: for the wall, or read at the table. */
@@ -52,6 +82,24 @@ final class PictureController extends AbstractController
         return $this->told($request, $sheet, $words, fn (): array => $this->sent($request));
     }
 
+    /** Where the corner pockets of a picture may be, for the person to see whether they are; null where that is not seen. */
+    #[Route('/sheets/{id}/picture/corners', name: 'sheet_picture_corners', methods: ['POST'])]
+    #[IsCsrfTokenValid('sheet')]
+    public function corners(Request $request, RackSheet $sheet): JsonResponse
+    {
+        try {
+            $image = self::picture($request);
+        } catch (CoreError) {
+            return new JsonResponse(['corners' => null]);
+        }
+        $corners = CornerFinder::find($image);
+
+        return new JsonResponse(['corners' => null === $corners ? null : array_map(
+            static fn (array $at): array => [round($at[0] / imagesx($image), 4), round($at[1] / imagesy($image), 4)],
+            $corners,
+        )]);
+    }
+
     /** The same from the camera of the room, where there is one. */
     #[Route('/sheets/{id}/camera', name: 'sheet_camera', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
@@ -68,11 +116,10 @@ final class PictureController extends AbstractController
             [$image, $corners] = $picture();
             $laid = SeenLayout::in($image, $corners, $rack);
         } catch (CoreError $e) {
-            return $this->render(
-                'sheet/picture.html.twig',
-                ['sheet' => $sheet, 'error' => $words->error($e), 'has_camera' => $this->camera->isThere()],
-                new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
-            );
+            return $this->page($sheet, $words->error($e));
+        }
+        if ($request->request->getBoolean('keep')) {
+            $this->keep($sheet, $image);
         }
 
         return $this->render('sheet/seen.html.twig', [
@@ -84,6 +131,40 @@ final class PictureController extends AbstractController
         ]);
     }
 
+    /** @throws UnreadablePicture If none was sent */
+    private static function picture(Request $request): \GdImage
+    {
+        $file = $request->files->get('picture');
+        if (!$file instanceof UploadedFile || !$file->isValid()) {
+            throw UnreadablePicture::because('none', ['mib' => intdiv(PictureFile::MAX_BYTES, 1_048_576)]);
+        }
+
+        return PictureFile::read($file->getContent());
+    }
+
+    private function page(RackSheet $sheet, ?string $error = null): Response
+    {
+        return $this->render('sheet/picture.html.twig', [
+            'sheet' => $sheet, 'error' => $error, 'has_camera' => $this->camera->isThere(),
+            'kept' => $this->em->find(KeptPicture::class, $sheet),
+        ], new Response(status: null === $error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
+    }
+
+    /** Kept as it is looked at: drawn anew, without what was written beside it. */
+    private function keep(RackSheet $sheet, \GdImage $image): void
+    {
+        ob_start();
+        imagejpeg($image, null, 88);
+        $jpeg = (string) ob_get_clean();
+        $kept = $this->em->find(KeptPicture::class, $sheet);
+        if (null === $kept) {
+            $this->em->persist(new KeptPicture($sheet, $jpeg, $this->clock->now()));
+        } else {
+            $kept->keep($jpeg, $this->clock->now());
+        }
+        $this->em->flush();
+    }
+
     /**
      * What a person sent: a picture and four corners.
      *
@@ -93,11 +174,7 @@ final class PictureController extends AbstractController
      */
     private function sent(Request $request): array
     {
-        $file = $request->files->get('picture');
-        if (!$file instanceof UploadedFile || !$file->isValid()) {
-            throw UnreadablePicture::because('none', ['mib' => intdiv(PictureFile::MAX_BYTES, 1_048_576)]);
-        }
-        $image = PictureFile::read($file->getContent());
+        $image = self::picture($request);
         $taps = [];
         $typed = json_decode($request->request->getString('corners'), true, 4);
         foreach (\is_array($typed) ? \array_slice($typed, 0, 5) : [] as $tap) {

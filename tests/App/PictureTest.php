@@ -29,6 +29,18 @@ final class PictureTest extends AppTestCase
         $this->send($sheet, $image, $corners);
         self::assertResponseIsSuccessful();
         self::assertSelectorExists('.seen-list li');
+        // The picture itself is thrown away, unless it is wanted.
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/picture/kept");
+        self::assertResponseStatusCodeSame(404);
+        $this->send($sheet, $image, $corners, ['keep' => '1']);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/picture/kept");
+        self::assertResponseHeaderSame('Content-Type', 'image/jpeg');
+        self::assertStringStartsWith("\xFF\xD8", (string) $this->client->getResponse()->getContent());
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/picture");
+        $this->client->submitForm('Throw it away');
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/picture/kept");
+        self::assertResponseStatusCodeSame(404);
+        $this->send($sheet, $image, $corners);
         // Nothing is laid out before the person says so.
         self::assertSame($sheet->getVersion(), $this->reloaded($sheet)->getVersion());
         $this->client->submitForm('Lay these out');
@@ -244,13 +256,16 @@ final class PictureTest extends AppTestCase
         parent::tearDown();
     }
 
-    /** @param array<mixed> $corners shares of width and height */
-    private function send(RackSheet $sheet, ?\GdImage $image, array $corners): void
+    /**
+     * @param array<mixed>          $corners shares of width and height
+     * @param array<string, string> $more
+     */
+    private function send(RackSheet $sheet, ?\GdImage $image, array $corners, array $more = []): void
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'picture');
         null === $image ? file_put_contents($path, 'text') : imagejpeg($image, $path, 92);
         $this->client->request('POST', "/sheets/{$sheet->getId()}/picture", [
-            '_token' => $this->token($sheet), 'corners' => json_encode($corners),
+            '_token' => $this->token($sheet), 'corners' => json_encode($corners), ...$more,
         ], ['picture' => new UploadedFile($path, 'x.jpg', 'image/jpeg', null, true)]);
     }
 }

@@ -6,6 +6,7 @@ namespace ZigLane\Tests\Core\Camera;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Camera\CornerFinder;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\PictureFile;
 use ZigLane\Core\Camera\View;
@@ -35,6 +36,26 @@ final class FinderTest extends TestCase
         self::assertGreaterThanOrEqual(0.93 * $balls, $named);
         sort($off);
         self::assertLessThan(0.008, $off[(int) (0.9 * (\count($off) - 1))]);
+    }
+
+    /** Corners that are proposed are right, or none are: a wrong one would be believed. */
+    public function testCornersAreProposedWhereTheyAre(): void
+    {
+        $pictures = new SimulatedPictures(11, 0.0);
+        $found = 0;
+        for ($i = 0; $i < 12; ++$i) {
+            [, , $image, $truth] = $pictures->picture($i);
+            $corners = CornerFinder::find($image);
+            $found += null === $corners ? 0 : 1;
+            foreach ($corners ?? [] as $n => [$x, $y]) {
+                self::assertEqualsWithDelta($truth[$n][0], $x, 20.0, "scene $i, corner $n");
+                self::assertEqualsWithDelta($truth[$n][1], $y, 20.0, "scene $i, corner $n");
+            }
+        }
+        self::assertGreaterThanOrEqual(10, $found);
+        $nothing = imagecreatetruecolor(640, 360);
+        imagefill($nothing, 0, 0, 0x557733);
+        self::assertNull(CornerFinder::find($nothing));
     }
 
     /** A view is what its four points say, to a hair. */
