@@ -65,7 +65,8 @@ export function watchPicture() {
             if (seen && corners.length === 0 && image === mine) {
                 corners = seen;
                 draw();
-                say.textContent = 'These four are proposed: 1 and 2 on the right rail, 1 at the head. If not, turn them round or tap them anew.';
+                say.textContent = 'These four are proposed: 1 and 2 on the right rail, 1 at the head. '
+                    + 'If not, turn them round or tap them anew.';
             }
         } catch {
             // Then all four are tapped.

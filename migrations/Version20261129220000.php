@@ -17,8 +17,8 @@ final class Version20261129220000 extends AbstractMigration
     public function up(Schema $schema): void
     {
         $this->addSql(
-            'CREATE TABLE kept_picture (sheet_id BINARY(16) NOT NULL, jpeg MEDIUMBLOB NOT NULL, kept_at DATETIME NOT NULL, PRIMARY KEY (sheet_id))
-            DEFAULT CHARACTER SET utf8mb4 COLLATE `utf8mb4_unicode_ci` ENGINE = InnoDB',
+            'CREATE TABLE kept_picture (sheet_id BINARY(16) NOT NULL, jpeg MEDIUMBLOB NOT NULL, kept_at DATETIME NOT NULL,
+            PRIMARY KEY (sheet_id)) DEFAULT CHARACTER SET utf8mb4 COLLATE `utf8mb4_unicode_ci` ENGINE = InnoDB',
         );
         $this->addSql(
             'ALTER TABLE kept_picture ADD CONSTRAINT FK_kept_picture_sheet FOREIGN KEY (sheet_id) REFERENCES rack_sheet (id) ON DELETE CASCADE',

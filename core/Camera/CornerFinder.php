@@ -39,7 +39,7 @@ final class CornerFinder
         [$width, $height] = [imagesx($small), imagesy($small)];
         $cloth = self::cloth($small, $width, $height);
         $area = self::largest(self::mask($small, $width, $height, $cloth), $width);
-        if (\count($area) < self::LEAST * $width * $height) {
+        if ([] === $area || \count($area) < self::LEAST * $width * $height) {
             return null;
         }
         $sides = self::sides(self::hull($area, $width));
@@ -142,12 +142,11 @@ final class CornerFinder
     {
         $points = array_map(static fn (int $key): array => [$key % $width + 0.5, intdiv($key, $width) + 0.5], $keys);
         sort($points);
-        $turn = static fn (array $o, array $a, array $b): float => ($a[0] - $o[0]) * ($b[1] - $o[1]) - ($a[1] - $o[1]) * ($b[0] - $o[0]);
         $halves = [];
         foreach ([$points, array_reverse($points)] as $ordered) {
             $half = [];
             foreach ($ordered as $point) {
-                while (\count($half) > 1 && $turn($half[\count($half) - 2], $half[\count($half) - 1], $point) <= 0) {
+                while (\count($half) > 1 && self::turn($half[\count($half) - 2], $half[\count($half) - 1], $point) <= 0) {
                     array_pop($half);
                 }
                 $half[] = $point;
@@ -157,6 +156,18 @@ final class CornerFinder
         }
 
         return $halves;
+    }
+
+    /**
+     * Positive where the way from $o over $a to $b turns to one side, negative where it turns to the other.
+     *
+     * @param array{float, float} $o
+     * @param array{float, float} $a
+     * @param array{float, float} $b
+     */
+    private static function turn(array $o, array $a, array $b): float
+    {
+        return ($a[0] - $o[0]) * ($b[1] - $o[1]) - ($a[1] - $o[1]) * ($b[0] - $o[0]);
     }
 
     /**

@@ -55,6 +55,18 @@ final class IllegalLayout extends \DomainException implements CoreError
         return self::of('notInTheGame', $ball, ['game' => $game, 'highest' => $highest]);
     }
 
+    /** It, or the cue ball, lies where a ball is racked. */
+    public static function inTheRack(Ball $ball): self
+    {
+        return self::of('inTheRack', $ball);
+    }
+
+    /** No pocket, or not the called one, takes it straight from where it lies. */
+    public static function goesNowhere(Ball $ball): self
+    {
+        return self::of('goesNowhere', $ball);
+    }
+
     /** @param array<string, Ball|Pocket|float|int|string> $values */
     private static function of(string $kind, Ball $ball, array $values = []): self
     {

@@ -38,10 +38,7 @@ final readonly class BreakRequest
     {
         $game = Game::tryFrom($input->getString('game')) ?? Game::NineBall;
         $table = $tables->ownedBy($account, $input->getString('table'));
-        $presets = ExecutionErrors::presets();
-        $own = $errors->ofLog($account);
-        $whose = $input->getString('player', null === $own ? self::USUAL : 'you');
-        $whose = 'you' === $whose && null !== $own ? 'you' : (isset($presets[$whose]) ? $whose : self::USUAL);
+        [$whose, $player] = self::player($input, $errors->ofLog($account));
         $rack = $input->getString('rack', 'careful');
 
         return new self(
@@ -50,9 +47,30 @@ final readonly class BreakRequest
             isset(self::RACKS[$rack]) ? $rack : 'careful',
             $table,
             $table?->getEquipment() ?? new Equipment(),
-            'you' === $whose && null !== $own ? $own : $presets[$whose] ?? new ExecutionErrors(),
+            $player,
             $whose,
         );
+    }
+
+    /**
+     * Whose errors are asked for.
+     *
+     * @internal
+     *
+     * @param InputBag<string> $input
+     *
+     * @return array{string, ExecutionErrors} "you" or the name of a simulated player
+     */
+    public static function player(InputBag $input, ?ExecutionErrors $own): array
+    {
+        $presets = ExecutionErrors::presets();
+        $whose = $input->getString('player', null === $own ? self::USUAL : 'you');
+        if ('you' === $whose && null !== $own) {
+            return ['you', $own];
+        }
+        $whose = isset($presets[$whose]) ? $whose : self::USUAL;
+
+        return [$whose, $presets[$whose] ?? new ExecutionErrors()];
     }
 
     public function looseness(): float

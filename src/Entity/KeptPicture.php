@@ -17,7 +17,6 @@ class KeptPicture
     #[ORM\JoinColumn(nullable: false, onDelete: 'CASCADE')]
     private RackSheet $sheet;
 
-    /** @var resource|string */
     #[ORM\Column(type: Types::BLOB, length: 16_777_215)]
     private mixed $jpeg;
 
@@ -43,7 +42,12 @@ class KeptPicture
 
     public function getJpeg(): string
     {
-        return \is_string($this->jpeg) ? $this->jpeg : (string) stream_get_contents($this->jpeg, offset: 0);
+        if (\is_string($this->jpeg)) {
+            return $this->jpeg;
+        }
+
+        // The database gives a stream.
+        return \is_resource($this->jpeg) ? (string) stream_get_contents($this->jpeg, offset: 0) : '';
     }
 
     public function getKeptAt(): \DateTimeImmutable

@@ -56,6 +56,30 @@ final class BreakTest extends AppTestCase
         self::assertTrue($sheet->getRack()->layout->has(Ball::Nine));
     }
 
+    /** Straight pool with fourteen racked: what opens and what sticks; what cannot lie so is said; and it becomes a sheet. */
+    public function testABreakShotOfStraightPoolSaysWhatOpens(): void
+    {
+        $this->signedIn();
+        $crawler = $this->client->request('GET', '/break/shot?lie=behind');
+        self::assertResponseIsSuccessful();
+        $address = (string) $crawler->filter('.break-form')->attr('hx-get');
+        $look = $this->client->request('GET', "$address&lie=beside&player=expert");
+        self::assertResponseIsSuccessful();
+        self::assertSelectorTextContains('.break-figures .is-main', '%');
+        self::assertGreaterThan(150, $look->filter('circle.stop-cue')->count());
+        self::assertSelectorTextContains('.help', '200 simulated shots with the errors of a simulated expert');
+        $this->client->submit($look->filter('form')->form());
+        self::assertResponseStatusCodeSame(303);
+        $this->manager()->clear();
+        $sheet = $this->manager()->getRepository(RackSheet::class)->findBy([], ['id' => 'DESC'], 1)[0];
+        self::assertSame(Game::StraightPool, $sheet->getRack()->game);
+        self::assertSame(16, $sheet->getRack()->layout->count());
+        $this->client->request('GET', "$address&long=6.4&short=2");
+        self::assertSelectorTextContains('[role=alert]', 'where a ball is racked');
+        $this->client->request('GET', "$address&long=1&short=2&cueLong=0.3&cueShort=2&pocket=HR");
+        self::assertSelectorTextContains('[role=alert]', 'goes straight into no pocket');
+    }
+
     public function testTheBestBreakIsLookedForOnce(): void
     {
         $account = $this->signedIn();
