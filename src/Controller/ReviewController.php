@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Controller;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -16,6 +17,7 @@ use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Log\ReviewView;
 use ZigLane\App\Message\CostRack;
+use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Repository\ShotLog;
 
 /** A rack that was shot, looked at again: planned against real, and what each shot cost. */
@@ -27,9 +29,11 @@ final class ReviewController extends AbstractController
 
     /** Where a sheet is taken to the table, and what was shot of it. */
     #[Route('/sheets/{id}/table', name: 'sheet_table', methods: ['GET'])]
-    public function table(RackSheet $sheet): Response
+    public function table(RackSheet $sheet, OwnTables $tables, ClockInterface $clock): Response
     {
         return $this->render('shoot/table.html.twig', [
+            'tables' => $tables->all($sheet->getOwner()),
+            'table' => $this->log->tableOn($sheet->getOwner(), $clock->now()) ?? $sheet->getTable(),
             'sheet' => $sheet,
             'open' => $this->log->openRack($sheet),
             'racks' => $this->log->racksOf($sheet),

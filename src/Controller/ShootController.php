@@ -22,6 +22,7 @@ use ZigLane\App\Log\LogEditor;
 use ZigLane\App\Log\PlanAtTable;
 use ZigLane\App\Log\ShotEntry;
 use ZigLane\App\Log\TableView;
+use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Words\Words;
@@ -47,7 +48,7 @@ final class ShootController extends AbstractController
     /** Goes on with the rack that is being shot, or begins one. */
     #[Route('/sheets/{id}/shoot', name: 'sheet_shoot', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function begin(Request $request, RackSheet $sheet, PlanJobRepository $jobs): Response
+    public function begin(Request $request, RackSheet $sheet, PlanJobRepository $jobs, OwnTables $tables): Response
     {
         $open = $request->request->getBoolean('anew') ? null : $this->log->openRack($sheet);
         if (null === $open) {
@@ -57,9 +58,16 @@ final class ShootController extends AbstractController
             $rack = $rack->layout->has(Ball::Cue) ? $rack : $rack->inHand(
                 BallInHand::None === $rack->ballInHand ? BallInHand::Anywhere : $rack->ballInHand,
             );
+            $table = $tables->ownedBy($sheet->getOwner(), $request->request->getString('table')) ?? $sheet->getTable();
+            if (null !== $table && $table !== $sheet->getTable()) {
+                // Another table than it was planned for: the same diamonds, and planned anew.
+                $rack = $rack->onTable($table->getEquipment());
+                $isOfIt = false;
+            }
             $kind = RackKind::tryFrom($request->request->getString('kind')) ?? RackKind::Practice;
             $open = $this->editor->begin($sheet->getOwner(), Uuid::v7(), $rack, $kind, $sheet, $isOfIt ? $job->getPlanFile() : null);
             $this->editor->playedAt($open->getOuting(), $request->request->getString('place'));
+            $this->editor->playedOn($open->getOuting(), $table);
             $this->editor->plan($open);
         }
 

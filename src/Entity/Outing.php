@@ -30,6 +30,10 @@ class Outing
         private string $place = '',
         #[ORM\Column(type: Types::TEXT)]
         private string $notes = '',
+        /** The table that was played on, where it is one of the owner's. */
+        #[ORM\ManyToOne]
+        #[ORM\JoinColumn(nullable: true, onDelete: 'SET NULL')]
+        private ?OwnTable $table = null,
     ) {
         $this->id = Uuid::v7();
     }
@@ -57,6 +61,16 @@ class Outing
     public function getNotes(): string
     {
         return $this->notes;
+    }
+
+    public function getTable(): ?OwnTable
+    {
+        return $this->table;
+    }
+
+    public function on(?OwnTable $table): void
+    {
+        $this->table = $table;
     }
 
     public function note(string $place, string $notes): void

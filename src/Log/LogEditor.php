@@ -11,6 +11,7 @@ use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Outing;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\Shot;
 use ZigLane\App\Entity\ShotRack;
@@ -61,6 +62,13 @@ final readonly class LogEditor
         $this->manager->flush();
 
         return $shotRack;
+    }
+
+    /** On which of the owner's tables an outing is played; null: on none of them. */
+    public function playedOn(Outing $outing, ?OwnTable $table): void
+    {
+        $outing->on($table);
+        $this->manager->flush();
     }
 
     /** Where an outing is played; what was noted before stays where nothing is said. */

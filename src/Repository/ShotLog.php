@@ -10,6 +10,7 @@ use Doctrine\Persistence\ManagerRegistry;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Outing;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\Shot;
 use ZigLane\App\Entity\ShotRack;
@@ -51,6 +52,12 @@ final class ShotLog extends ServiceEntityRepository
     public function outingOn(Account $owner, \DateTimeImmutable $day): ?Outing
     {
         return $this->findOneBy(['owner' => $owner, 'playedOn' => $day->setTime(0, 0)], ['id' => 'DESC']);
+    }
+
+    /** The table that the owner plays on that day, where it is one of his. */
+    public function tableOn(Account $owner, \DateTimeImmutable $day): ?OwnTable
+    {
+        return $this->outingOn($owner, $day)?->getTable();
     }
 
     /** Where the owner played last. */

@@ -13,6 +13,7 @@ use ZigLane\App\Messenger\FitTableHandler;
 use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Repository\OwnTables;
+use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Tables\TableShelf;
 use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Format\TableFile;
@@ -224,6 +225,28 @@ final class TablesTest extends AppTestCase
     }
 
     /** The one table that there is. */
+    /** An outing has its table: the rack is shot on it, wherever it was planned, and the next sheet of the day offers it. */
+    public function testARackIsShotOnTheTableOfTheOuting(): void
+    {
+        $account = $this->signedIn();
+        $small = static::getContainer()->get(TableShelf::class)->keep($account, new TableFile('Small', TypicalTable::Small->equipment()));
+        $sheet = $this->sheet($account);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/table");
+        $this->client->submitForm('Shoot this rack', ['table' => (string) $small->getId()]);
+        $rack = static::getContainer()->get(ShotLog::class)->openRack($this->reloaded($sheet));
+        self::assertNotNull($rack);
+        self::assertSame('Small', $rack->getOuting()->getTable()?->getName());
+        $length = TypicalTable::Small->equipment()->table->length;
+        self::assertSame($length, $rack->getNow()->equipment->table->length);
+        [$long] = $rack->getNow()->layout->spot(Ball::Nine)->inDiamonds($rack->getNow()->equipment->table);
+        self::assertEqualsWithDelta(0.4 / 0.3175, $long, 1e-5);
+        // The sheet itself stays as it was.
+        self::assertNotSame($length, $this->reloaded($sheet)->getRack()->equipment->table->length);
+        $other = $this->sheet($this->reloaded($sheet)->getOwner());
+        $page = $this->client->request('GET', "/sheets/{$other->getId()}/table");
+        self::assertSame('Small', $page->filter('[name=table] option[selected]')->text());
+    }
+
     private function table(): OwnTable
     {
         $this->manager()->clear();
