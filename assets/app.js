@@ -8,6 +8,7 @@ import { watchPictures } from './pictures.js';
 import { watchPractice } from './practice.js';
 import { watchTableTest } from './table-test.js';
 import { watchPicture } from './picture.js';
+import { watchTeaching } from './teaching.js';
 import { watchPage } from './page.js';
 import { watchAnswers } from './answers.js';
 
@@ -23,6 +24,7 @@ watchDrillEditor();
 watchPictures();
 watchTableTest();
 watchPicture();
+watchTeaching();
 if (document.querySelector('[data-qr], [data-print]')) {
     import('./cards.js').then(({ drawCodes }) => drawCodes());
 }

@@ -168,7 +168,7 @@ check_port() { ! port_taken "$PORT" || part_runs nginx || fail "port $PORT is ta
 web_environment() {
     local name
     printf 'JIT=%q\n' "$(jit_mode)"
-    for name in APP_ENV APP_DEBUG APP_DEMO APP_SECRET DATABASE_URL STATE_DSN MESSENGER_TRANSPORT_DSN MESSENGER_PLANS_DSN TRUSTED_PROXIES TRUSTED_HOSTS LANE_CAMERA_URL CAMERA_PORT; do
+    for name in APP_ENV APP_DEBUG APP_DEMO APP_SECRET DATABASE_URL STATE_DSN MESSENGER_TRANSPORT_DSN MESSENGER_PLANS_DSN TRUSTED_PROXIES TRUSTED_HOSTS LANE_CAMERA_URL CAMERA_PORT MAILER_DSN MAIL_FROM SITE_URL MESSENGER_MAIL_DSN; do
         [ -z "${!name+x}" ] || printf '%s=%q\n' "$name" "${!name}"
     done
 }

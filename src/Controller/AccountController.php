@@ -21,9 +21,11 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
 use Symfony\Component\Validator\Validator\ValidatorInterface;
+use ZigLane\App\Account\Devices;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Form\Registration;
 use ZigLane\App\Form\RegistrationType;
+use ZigLane\App\Mail\Post;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\LengthUnit;
@@ -101,6 +103,8 @@ final class AccountController extends AbstractController
         ValidatorInterface $validator,
         EntityManagerInterface $manager,
         RateLimiterFactoryInterface $passwordLimiter,
+        Devices $devices,
+        Post $post,
     ): Response {
         $error = null;
         if ($request->isMethod('POST')) {
@@ -119,9 +123,11 @@ final class AccountController extends AbstractController
             } else {
                 $account->setPassword($hasher->hashPassword($account, $new));
                 $manager->flush();
-                $this->addFlash('notice', 'Your password is changed.');
+                $devices->endAll($account, Devices::idOf($request, $account));
+                $post->tell($account, $account->getEmail(), 'password');
+                $this->addFlash('notice', 'Your password is changed, and every other device is signed out.');
 
-                return $this->redirectToRoute('sheets', [], Response::HTTP_SEE_OTHER);
+                return $this->redirectToRoute('account', [], Response::HTTP_SEE_OTHER);
             }
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Controller;
 
+use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
@@ -18,6 +19,8 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Form\NewSheet;
 use ZigLane\App\Form\NewSheetType;
+use ZigLane\App\Repository\Assignments;
+use ZigLane\App\Repository\Comments;
 use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sheet\SheetEditor;
@@ -37,6 +40,13 @@ final class SheetController extends AbstractController
     private const MAX_FILE = 65536;
     /** Sheets on a page of the list. */
     private const SHOWN = 24;
+
+    public function __construct(
+        private readonly Assignments $assignments,
+        private readonly Comments $comments,
+        private readonly ClockInterface $clock,
+    ) {
+    }
 
     #[Route('/', name: 'home', methods: ['GET'])]
     public function home(): Response
@@ -176,6 +186,9 @@ final class SheetController extends AbstractController
             'name' => $name,
             'faults' => $faults,
             'submission' => (string) Uuid::v4(),
+            'due' => $this->assignments->dueBy($account),
+            'now' => $this->clock->now(),
+            'unread' => array_sum(array_column($this->comments->unread($account), 'count')),
         ], new Response(status: [] === $faults ? 200 : 422));
     }
 }

@@ -14,6 +14,7 @@ use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\SpeedUnit;
 use ZigLane\Core\Plan\Weights;
+use ZigLane\Core\Rules\HouseRules;
 use ZigLane\Core\Table\Equipment;
 
 /** A person who signs in. Addresses are kept in lower case and are unique. */
@@ -67,6 +68,28 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(type: 'smallint', options: ['default' => 0])]
     private int $chalkEvery = 0;
 
+    /** Whether he coaches: a choice, which shows the pages of a coach and gives no rights. */
+    #[ORM\Column(options: ['default' => false])]
+    private bool $coaches = false;
+
+    #[ORM\Column(options: ['default' => false])]
+    private bool $isLeftHanded = false;
+
+    #[ORM\Column(length: 64, options: ['default' => 'UTC'])]
+    private string $timeZone = 'UTC';
+
+    /** @var array<string, bool> what the rules of his room forbid (core Rules\HouseRules) */
+    #[ORM\Column(type: 'json', nullable: true)]
+    private ?array $houseRules = null;
+
+    /** The day on which he was here last. */
+    #[ORM\Column(type: 'date_immutable', nullable: true)]
+    private ?\DateTimeImmutable $seenOn = null;
+
+    /** He has asked for all of it to be deleted: done a week later, unless he takes it back. */
+    #[ORM\Column(nullable: true)]
+    private ?\DateTimeImmutable $deletedAt = null;
+
     #[ORM\Column]
     private \DateTimeImmutable $createdAt;
 
@@ -91,6 +114,74 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function getName(): string
     {
         return $this->name;
+    }
+
+    public function rename(string $name): void
+    {
+        $this->name = $name;
+    }
+
+    public function moveTo(string $email): void
+    {
+        $this->email = mb_strtolower($email);
+    }
+
+    public function coaches(): bool
+    {
+        return $this->coaches;
+    }
+
+    public function isLeftHanded(): bool
+    {
+        return $this->isLeftHanded;
+    }
+
+    public function getTimeZone(): string
+    {
+        return $this->timeZone;
+    }
+
+    public function live(bool $coaches, bool $isLeftHanded, string $timeZone): void
+    {
+        $this->coaches = $coaches;
+        $this->isLeftHanded = $isLeftHanded;
+        $this->timeZone = $timeZone;
+    }
+
+    public function coach(): void
+    {
+        $this->coaches = true;
+    }
+
+    public function getHouseRules(): HouseRules
+    {
+        return HouseRules::fromArray($this->houseRules ?? []);
+    }
+
+    public function playBy(HouseRules $rules): void
+    {
+        $this->houseRules = $rules->toArray();
+    }
+
+    public function getSeenOn(): ?\DateTimeImmutable
+    {
+        return $this->seenOn;
+    }
+
+    public function isHere(\DateTimeImmutable $day): void
+    {
+        $this->seenOn = $day;
+    }
+
+    public function getDeletedAt(): ?\DateTimeImmutable
+    {
+        return $this->deletedAt;
+    }
+
+    /** Deleted after a while, or with null kept. */
+    public function delete(?\DateTimeImmutable $at): void
+    {
+        $this->deletedAt = $at;
     }
 
     public function isDemo(): bool

@@ -14,6 +14,7 @@ use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\Shot;
 use ZigLane\App\Entity\ShotRack;
+use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\RackKind;
 
 /**
@@ -70,6 +71,18 @@ final class ShotLog extends ServiceEntityRepository
     public function shots(ShotRack $rack): array
     {
         return $this->getEntityManager()->getRepository(Shot::class)->findBy(['rack' => $rack], ['number' => 'ASC']);
+    }
+
+    /** @return list<array{rack: ShotRack, shots: list<LoggedShot>}> what was shot on a day, tries left out */
+    public function racksOfDay(Outing $day): array
+    {
+        $racks = $this->getEntityManager()->getRepository(ShotRack::class)->findBy(
+            ['outing' => $day, 'deletedAt' => null, 'kind' => [RackKind::Practice, RackKind::Match]], ['startedAt' => 'ASC'], 100,
+        );
+
+        return array_map(fn (ShotRack $rack): array => [
+            'rack' => $rack, 'shots' => array_map(static fn (Shot $shot): LoggedShot => $shot->logged(), $this->shots($rack)),
+        ], $racks);
     }
 
     /** How many shots a rack has, without reading them. */

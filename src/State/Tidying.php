@@ -8,6 +8,9 @@ use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
+use ZigLane\App\Account\AccountCloser;
+use ZigLane\App\Entity\Followed;
+use ZigLane\App\EventListener\OldSessions;
 use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Repository\PlanJobRepository;
 
@@ -23,6 +26,7 @@ final readonly class Tidying
         private FairShare $share,
         private PlanJobRepository $jobs,
         private ClockInterface $clock,
+        private AccountCloser $closer,
     ) {
     }
 
@@ -41,5 +45,15 @@ final readonly class Tidying
         );
         $this->share->forget();
         $this->jobs->forgetOver();
+        // Devices whose session has ended by itself, words that are over, legs that nobody shows.
+        $this->connection->executeStatement('DELETE FROM signed_in WHERE used_at < ?', [$this->before(OldSessions::IDLE)]);
+        $this->connection->executeStatement('DELETE FROM letter WHERE ends_at < ?', [$this->before(86400)]);
+        $this->connection->executeStatement('DELETE FROM followed WHERE at < ?', [$this->before(Followed::LONG)]);
+        $this->closer->purge();
+    }
+
+    private function before(int $seconds): string
+    {
+        return $this->clock->now()->modify("-$seconds seconds")->format('Y-m-d H:i:s');
     }
 }

@@ -126,7 +126,7 @@ final class AccountTest extends AppTestCase
         }
         $this->client->request('GET', '/password');
         $this->client->submitForm('Change it', ['current' => 'eleven chars', 'new' => 'quite another one']);
-        self::assertResponseRedirects('/sheets');
+        self::assertResponseRedirects('/account');
         $account = static::getContainer()->get(AccountRepository::class)->byEmail($email);
         self::assertTrue(password_verify('quite another one', $account?->getPassword() ?? ''));
         // Without the page's own token nothing changes.

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Account;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\Letter;
+
+/** Closes an account at once, and deletes it with everything a week later, unless that is taken back. */
+final readonly class AccountCloser
+{
+    private const DAYS = 7;
+
+    public function __construct(
+        private EntityManagerInterface $manager,
+        private ClockInterface $clock,
+        private Letters $letters,
+        private Devices $devices,
+    ) {
+    }
+
+    public function close(Account $account): void
+    {
+        $account->delete($this->clock->now());
+        $this->manager->flush();
+        $this->devices->endAll($account);
+        $this->letters->send($account, Letter::UNDELETE);
+    }
+
+    public function open(Account $account): void
+    {
+        $account->delete(null);
+        $this->manager->flush();
+    }
+
+    /** Deletes those whose week is over: what is theirs goes with them, also what they wrote elsewhere. */
+    public function purge(): int
+    {
+        $connection = $this->manager->getConnection();
+        $before = $this->clock->now()->modify('-'.self::DAYS.' days')->format('Y-m-d H:i:s');
+        // Comments on their things, which no key ties to these.
+        foreach (['rack_sheet', 'shot_rack', 'drill_session'] as $table) {
+            $connection->executeStatement(
+                "DELETE c FROM comment c JOIN $table t ON t.id = c.subject JOIN account a ON a.id = t.owner_id WHERE a.deleted_at < ?",
+                [$before],
+            );
+        }
+
+        return (int) $connection->executeStatement('DELETE FROM account WHERE deleted_at < ?', [$before]);
+    }
+}

@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Controller;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
+use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Symfony\Component\HttpFoundation\File\UploadedFile;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpFoundation\ResponseHeaderBag;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\RateLimiter\RateLimiterFactoryInterface;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Account\AccountCloser;
+use ZigLane\App\Account\AccountZip;
+use ZigLane\App\Account\Devices;
+use ZigLane\App\Account\Letters;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\Letter;
+use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Words\Refused;
+use ZigLane\Core\Rules\HouseRules;
+
+/** What a person sets for himself: name, address, devices, the rules of his room; all of it out, in, and deleted. */
+#[Route('/account')]
+final class SettingsController extends AbstractController
+{
+    private const MAX_NAME = 80;
+
+    public function __construct(private readonly EntityManagerInterface $manager, private readonly Devices $devices)
+    {
+    }
+
+    #[Route('', name: 'account', methods: ['GET'])]
+    public function show(Request $request, #[CurrentUser] Account $account): Response
+    {
+        return $this->render('account/settings.html.twig', [
+            'account' => $account,
+            'devices' => $this->devices->of($account),
+            'here' => (string) Devices::idOf($request, $account),
+            'zones' => \DateTimeZone::listIdentifiers(),
+            'rules' => HouseRules::FIELDS,
+            'mib' => intdiv(AccountZip::MAX_BYTES, 1_048_576),
+        ]);
+    }
+
+    #[Route('/name', name: 'account_name', methods: ['POST'])]
+    #[IsCsrfTokenValid('account')]
+    public function rename(Request $request, #[CurrentUser] Account $account): Response
+    {
+        self::assertOwn($account);
+        $name = trim(mb_scrub($request->request->getString('name')));
+        if ('' === $name || mb_strlen($name) > self::MAX_NAME) {
+            throw Refused::because('accountName', ['most' => self::MAX_NAME]);
+        }
+        $account->rename($name);
+        $this->manager->flush();
+
+        return $this->back('Your name is changed.');
+    }
+
+    #[Route('/life', name: 'account_life', methods: ['POST'])]
+    #[IsCsrfTokenValid('account')]
+    public function live(Request $request, #[CurrentUser] Account $account): Response
+    {
+        self::assertOwn($account);
+        $zone = $request->request->getString('zone');
+        if (!\in_array($zone, \DateTimeZone::listIdentifiers(), true)) {
+            throw Refused::because('timeZone');
+        }
+        $account->live($request->request->getBoolean('coaches'), 'left' === $request->request->getString('hand'), $zone);
+        $rules = array_fill_keys(array_filter($request->request->all('rules'), is_string(...)), true);
+        $account->playBy(HouseRules::fromArray($rules));
+        $this->manager->flush();
+
+        return $this->back('Set.');
+    }
+
+    /** The new address is used once its letter has been answered. */
+    #[Route('/address', name: 'account_address', methods: ['POST'])]
+    #[IsCsrfTokenValid('account')]
+    public function move(
+        Request $request, #[CurrentUser] Account $account,
+        UserPasswordHasherInterface $hasher, RateLimiterFactoryInterface $passwordLimiter,
+        AccountRepository $accounts, Letters $letters,
+    ): Response {
+        self::assertOwn($account);
+        $this->assertPassword($request, $account, $hasher, $passwordLimiter);
+        $email = mb_strtolower(trim($request->request->getString('email')));
+        if (false === filter_var($email, \FILTER_VALIDATE_EMAIL) || \strlen($email) > 180) {
+            throw Refused::because('address');
+        }
+        // Whether it is somebody else's is told to nobody: then no letter is sent.
+        if (null === $accounts->byEmail($email)) {
+            $letters->send($account, Letter::ADDRESS, $email);
+        }
+
+        return $this->back('A letter is on its way to the new address. Press its link, and you sign in with it from then on.');
+    }
+
+    #[Route('/devices', name: 'account_devices', methods: ['POST'])]
+    #[IsCsrfTokenValid('account')]
+    public function endDevice(Request $request, #[CurrentUser] Account $account): Response
+    {
+        $one = $request->request->getString('device');
+        '' === $one ? $this->devices->endAll($account, Devices::idOf($request, $account)) : $this->devices->end($account, $one);
+
+        return $this->back('' === $one ? 'Every other device is signed out.' : 'That device is signed out.');
+    }
+
+    #[Route('/export', name: 'account_export', methods: ['GET'])]
+    public function export(#[CurrentUser] Account $account, AccountZip $zip): Response
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'lane-zip');
+        $zip->write($account, $path);
+        $response = new BinaryFileResponse($path, headers: ['Content-Type' => 'application/zip', 'Cache-Control' => 'no-store, private']);
+        $response->setContentDisposition(ResponseHeaderBag::DISPOSITION_ATTACHMENT, 'zig-lane.zip');
+
+        return $response->deleteFileAfterSend();
+    }
+
+    #[Route('/import', name: 'account_import', methods: ['POST'])]
+    #[IsCsrfTokenValid('account')]
+    public function import(Request $request, #[CurrentUser] Account $account, AccountZip $zip): Response
+    {
+        self::assertOwn($account);
+        $file = $request->files->get('file');
+        if (!$file instanceof UploadedFile || !$file->isValid() || $file->getSize() > AccountZip::MAX_BYTES) {
+            throw Refused::because('noZip');
+        }
+        $came = $zip->read($account, $file->getPathname());
+
+        return $this->render('account/imported.html.twig', $came);
+    }
+
+    #[Route('/delete', name: 'account_delete', methods: ['POST'])]
+    #[IsCsrfTokenValid('account')]
+    public function delete(
+        Request $request, #[CurrentUser] Account $account,
+        UserPasswordHasherInterface $hasher, RateLimiterFactoryInterface $passwordLimiter,
+        AccountCloser $closer, Security $security,
+    ): Response {
+        self::assertOwn($account);
+        $this->assertPassword($request, $account, $hasher, $passwordLimiter);
+        $closer->close($account);
+        $security->logout(false);
+        $this->addFlash('notice', 'Your account is closed. It is deleted in seven days; the letter that was sent to you takes that back.');
+
+        return $this->redirectToRoute('sign_in', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** The demo player is everybody who looks round. */
+    private static function assertOwn(Account $account): void
+    {
+        if ($account->isDemo()) {
+            throw Refused::because('demo');
+        }
+    }
+
+    private function assertPassword(
+        Request $request, Account $account, UserPasswordHasherInterface $hasher, RateLimiterFactoryInterface $limiter,
+    ): void {
+        if (!$limiter->create((string) $account->getId())->consume()->isAccepted()) {
+            throw new TooManyRequestsHttpException(3600, 'Too many tries. Come back in an hour.');
+        }
+        if (!$hasher->isPasswordValid($account, $request->request->getString('password'))) {
+            throw Refused::because('password');
+        }
+    }
+
+    private function back(string $notice): Response
+    {
+        $this->addFlash('notice', $notice);
+
+        return $this->redirectToRoute('account', [], Response::HTTP_SEE_OTHER);
+    }
+}

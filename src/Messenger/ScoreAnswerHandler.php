@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Messenger;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Messenger\Attribute\AsMessageHandler;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Answer;
+use ZigLane\App\Message\ScoreAnswer;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Teaching\Prediction;
+use ZigLane\Core\Teaching\PredictionScore;
+
+/** Scores a prediction: what it loses against the best plan, with the plan itself to be laid over it. */
+#[AsMessageHandler]
+final readonly class ScoreAnswerHandler
+{
+    private const TRIES = 160;
+
+    public function __construct(private EntityManagerInterface $manager, private ClockInterface $clock)
+    {
+    }
+
+    public function __invoke(ScoreAnswer $message): void
+    {
+        $answer = $this->manager->find(Answer::class, Uuid::fromString($message->answerId));
+        if (null === $answer || $answer->isScored()) {
+            return;
+        }
+        $item = $answer->getAssignment()->getLesson()->items[$answer->getItem()] ?? null;
+        if (null === $item || null === $item->rack) {
+            return;
+        }
+        try {
+            $score = PredictionScore::of($item->rack->rack, Prediction::fromArray($answer->getSaid()), self::TRIES);
+            $told = [
+                'chance' => $score->chance, 'best' => $score->best, 'lost' => $score->lost, 'error' => $score->error, 'tries' => $score->tries,
+                'inBalls' => $score->isInBalls, 'plan' => (new PlanFile([$score->plan]))->write(),
+                'stroke' => null === $score->stroke ? null : RackFile::shotToArray($score->stroke),
+            ];
+        } catch (CoreError) {
+            $told = null;
+        }
+        $answer->scored($told, $this->clock->now());
+        $this->manager->flush();
+    }
+}
