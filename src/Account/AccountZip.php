@@ -100,7 +100,6 @@ final readonly class AccountZip
             if (null !== $sheet->getTable()) {
                 $put("sheets/$id.on.json", ['table' => (string) $sheet->getTable()->getId()]);
             }
-            $this->manager->detach($sheet);
         }
         foreach ($this->drills->all($account) as $drill) {
             $put("drills/{$drill->getId()}.drill.json", $drill->getFile()->write());

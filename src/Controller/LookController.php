@@ -159,7 +159,11 @@ final class LookController extends AbstractController
     {
         $sheet = null === $share ? null : $this->desk->shown($share)?->sheet;
 
-        return new JsonResponse(['leg' => null === $sheet ? null : $this->follows->leg($sheet)], headers: ['Cache-Control' => 'no-store']);
+        return new JsonResponse(
+            ['leg' => null === $sheet ? null : $this->follows->leg($sheet)],
+            null === $sheet ? Response::HTTP_NOT_FOUND : Response::HTTP_OK,
+            ['Cache-Control' => 'no-store'],
+        );
     }
 
     private function tips(): TipUnit

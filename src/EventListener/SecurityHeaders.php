@@ -28,7 +28,9 @@ final readonly class SecurityHeaders
         ));
         $headers->set('X-Content-Type-Options', 'nosniff');
         $headers->set('X-Frame-Options', 'DENY');
-        $headers->set('Referrer-Policy', 'same-origin');
+        if (!$headers->has('Referrer-Policy')) {
+            $headers->set('Referrer-Policy', 'same-origin');
+        }
         if ($event->getRequest()->isSecure()) {
             $headers->set('Strict-Transport-Security', 'max-age=31536000');
         }

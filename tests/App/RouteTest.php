@@ -24,12 +24,15 @@ use ZigLane\Core\Table\Equipment;
 final class RouteTest extends AppTestCase
 {
     /** Who is not signed in may come here. */
-    private const OPEN = ['sign_in', 'register', 'demo_sign_in', 'healthy'];
+    private const OPEN = [
+        'sign_in', 'register', 'demo_sign_in', 'healthy', 'forgot', 'forgot_ask', 'reset', 'reset_do', 'address_confirm', 'address_do', 'undelete',
+        'undelete_do', 'look', 'look_board', 'look_follow',
+    ];
     /** Forms that answer to a token of their own page, or make one. */
     private const OWN_TOKEN = ['sign_in', 'register', 'sheet_new'];
 
     /** Pages whose forms have a token that another page does not give. */
-    private const TOKENS = '/^(rack|outing|drill|practice|practise|table|break)_/';
+    private const TOKENS = '/^(rack|outing|drill|practice|practise|table|break|group|member|lesson|assignment|shared?|thread)_/';
 
     /** @return iterable<string, array{string}> */
     public static function routes(): iterable

@@ -1,0 +1,335 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use Doctrine\DBAL\Connection;
+use Psr\Clock\ClockInterface;
+use Symfony\Component\Mailer\Envelope;
+use Symfony\Component\Mailer\Exception\TransportException;
+use Symfony\Component\Mailer\Transport\TransportInterface;
+use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
+use Symfony\Component\Mime\RawMessage;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Account\AccountCloser;
+use ZigLane\App\Account\AccountZip;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\SignedIn;
+use ZigLane\App\Log\LogEditor;
+use ZigLane\App\Message\SendMail;
+use ZigLane\App\Messenger\SendMailHandler;
+use ZigLane\App\Practice\DrillShelf;
+use ZigLane\App\Practice\PracticeEditor;
+use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\App\Tables\TableShelf;
+use ZigLane\App\Teaching\LessonDesk;
+use ZigLane\App\Words\Refused;
+use ZigLane\Core\Format\LessonFile;
+use ZigLane\Core\Format\LessonItem;
+use ZigLane\Core\Format\TableFile;
+use ZigLane\Core\Log\RackKind;
+use ZigLane\Core\Table\Equipment;
+
+/** Ways back by mail, devices, all of an account out and in, and its end. */
+final class LettersTest extends AppTestCase
+{
+    private const PASSWORD = 'quite a long one';
+
+    public function testAForgottenPasswordComesBackByMailOnce(): void
+    {
+        $account = $this->registered();
+        $this->client->request('GET', '/forgot');
+        $this->client->submitForm('Send me a link', ['email' => strtoupper($account->getEmail())]);
+        $same = $this->text();
+        $link = $this->link($account->getEmail(), 'reset');
+        self::assertStringStartsWith('http://127.0.0.1', $link, 'never a host that the request names');
+        // The word itself is in no table and no log.
+        $word = basename($link);
+        self::assertFalse(static::getContainer()->get(Connection::class)->fetchOne('SELECT 1 FROM letter WHERE hash = ?', [$word]));
+        self::assertStringNotContainsString($word, self::logged());
+        $this->client->request('GET', '/reset/'.$word);
+        $this->client->submitForm('Change it', ['new' => 'short']);
+        self::assertResponseStatusCodeSame(422);
+        $this->client->submitForm('Change it', ['new' => 'a new one of mine']);
+        self::assertResponseRedirects('/sign-in');
+        // Once.
+        $this->client->request('GET', '/reset/'.$word);
+        self::assertResponseStatusCodeSame(404);
+        self::assertTrue($this->signsIn($account->getEmail(), 'a new one of mine'));
+        // Who has no account is told the same, and no letter is sent.
+        $this->client->getCookieJar()->clear();
+        $this->client->request('GET', '/forgot');
+        $this->client->submitForm('Send me a link', ['email' => 'nobody@example.org']);
+        self::assertSame($same, $this->text());
+        self::assertNull($this->letter('nobody@example.org'));
+    }
+
+    public function testOnlyTheLatestLetterIsGoodAndForAnHour(): void
+    {
+        $account = $this->registered();
+        $words = [];
+        foreach ([1, 2] as $time) {
+            $this->client->request('GET', '/forgot');
+            $this->client->submitForm('Send me a link', ['email' => $account->getEmail()]);
+            $words[] = basename($this->link($account->getEmail(), 'reset'));
+        }
+        $this->client->request('GET', '/reset/'.$words[0]);
+        self::assertResponseStatusCodeSame(404);
+        $this->client->request('GET', '/reset/'.$words[1]);
+        self::assertResponseIsSuccessful();
+        static::getContainer()->get(Connection::class)->executeStatement('UPDATE letter SET ends_at = ends_at - INTERVAL 61 MINUTE');
+        $this->client->request('GET', '/reset/'.$words[1]);
+        self::assertResponseStatusCodeSame(404);
+        // No more than a few letters an hour to one address, and nobody learns that either.
+        for ($i = 0; $i < 6; ++$i) {
+            $this->client->request('GET', '/forgot');
+            $this->client->submitForm('Send me a link', ['email' => $account->getEmail()]);
+            self::assertResponseIsSuccessful();
+        }
+        $sent = static::getContainer()->get(Connection::class)->fetchOne(
+            'SELECT COUNT(*) FROM letter WHERE account_id = ?',
+            [$account->getId()->toBinary()],
+        );
+        self::assertLessThanOrEqual(4, $sent);
+    }
+
+    public function testAHostThatARequestNamesStandsInNoLetter(): void
+    {
+        $account = $this->registered();
+        $this->client->setServerParameter('HTTP_HOST', 'evil.example');
+        $this->client->request('GET', '/forgot');
+        $this->client->submitForm('Send me a link', ['email' => $account->getEmail()]);
+        $letter = $this->letter($account->getEmail());
+        self::assertStringNotContainsString('evil.example', $letter->text ?? 'none was sent');
+        self::assertNotNull($letter);
+    }
+
+    public function testANewAddressIsUsedWhenItsLetterIsAnswered(): void
+    {
+        $account = $this->registered();
+        self::assertTrue($this->signsIn($account->getEmail(), self::PASSWORD));
+        $new = 'new-'.bin2hex(random_bytes(4)).'@example.org';
+        $this->client->request('GET', '/account');
+        $this->client->submitForm('Send the letter', ['email' => $new, 'password' => 'wrong one']);
+        self::assertResponseStatusCodeSame(422);
+        $this->client->request('GET', '/account');
+        $this->client->submitForm('Send the letter', ['email' => $new, 'password' => self::PASSWORD]);
+        $link = $this->link($new, 'address');
+        self::assertNotNull(static::getContainer()->get(AccountRepository::class)->byEmail($account->getEmail()), 'not yet');
+        $this->client->request('GET', (string) parse_url($link, \PHP_URL_PATH));
+        $this->client->submitForm('Sign in with this address from now on');
+        self::assertNotNull(static::getContainer()->get(AccountRepository::class)->byEmail($new));
+        self::assertStringContainsString('was changed', (string) $this->letter($account->getEmail())?->subject);
+    }
+
+    public function testADeviceIsSignedOutFromAnother(): void
+    {
+        $account = $this->registered();
+        self::assertTrue($this->signsIn($account->getEmail(), self::PASSWORD));
+        $this->client->request('GET', '/sheets');
+        $here = $this->client->getCookieJar()->all();
+        $this->client->getCookieJar()->clear();
+        self::assertTrue($this->signsIn($account->getEmail(), self::PASSWORD));
+        $page = $this->client->request('GET', '/account');
+        self::assertCount(2, $page->filter('form[action="/account/devices"]'), 'the other one, and all of them');
+        self::assertSame(2, $this->manager()->getRepository(SignedIn::class)->count(['account' => $account]));
+        $this->client->submitForm('Sign out everywhere else');
+        self::assertResponseRedirects('/account');
+        $this->client->request('GET', '/sheets');
+        self::assertResponseIsSuccessful();
+        // The other one finds himself signed out at his next step, a fragment too.
+        $this->client->getCookieJar()->clear();
+        foreach ($here as $cookie) {
+            $this->client->getCookieJar()->set($cookie);
+        }
+        $this->client->request('GET', '/sheets', server: ['HTTP_HX_REQUEST' => 'true']);
+        self::assertResponseStatusCodeSame(401);
+        $this->client->request('GET', '/sheets');
+        self::assertResponseRedirects();
+    }
+
+    public function testAnAccountIsDeletedAWeekLaterUnlessThatIsTakenBack(): void
+    {
+        $account = $this->registered();
+        $email = $account->getEmail();
+        self::assertTrue($this->signsIn($email, self::PASSWORD));
+        $sheet = $this->sheet($this->manager()->find(Account::class, $account->getId()) ?? $account);
+        $close = function (): void {
+            $this->client->request('GET', '/account');
+            $this->client->submitForm('Delete it', ['password' => self::PASSWORD]);
+            self::assertResponseRedirects('/sign-in');
+        };
+        $close();
+        self::assertFalse($this->signsIn($email, self::PASSWORD));
+        self::assertStringContainsString('closed', $this->text());
+        $link = $this->link($email, 'undelete');
+        $this->client->request('GET', (string) parse_url($link, \PHP_URL_PATH));
+        $this->client->submitForm('Open it again, with everything in it');
+        self::assertTrue($this->signsIn($email, self::PASSWORD));
+        $close();
+        $closer = static::getContainer()->get(AccountCloser::class);
+        $closer->purge();
+        self::assertNotNull(static::getContainer()->get(AccountRepository::class)->byEmail($email), 'six days are left');
+        static::getContainer()->get(Connection::class)->executeStatement(
+            'UPDATE account SET deleted_at = deleted_at - INTERVAL 8 DAY WHERE id = ?', [$account->getId()->toBinary()],
+        );
+        $closer->purge();
+        $this->manager()->clear();
+        self::assertNull(static::getContainer()->get(AccountRepository::class)->byEmail($email));
+        self::assertNull(static::getContainer()->get(RackSheetRepository::class)->find($sheet->getId()));
+    }
+
+    /** What was exported and taken in by a fresh account is exported again as the same. */
+    public function testAllOfAnAccountGoesIntoAnother(): void
+    {
+        $account = $this->player('Outgoing');
+        $sheet = $this->sheet($account);
+        $shelf = static::getContainer()->get(DrillShelf::class);
+        $own = $shelf->keep($account, $shelf->drill($account, 'dead-stop')->file);
+        $table = static::getContainer()->get(TableShelf::class)->keep($account, new TableFile('Mine', new Equipment(), 'worn'));
+        static::getContainer()->get(TableShelf::class)->record($table, [
+            'name' => 'roll', 'stroke' => ['tip' => [0, 0]], 'layoutDiamonds' => ['cue' => [2, 2]], 'direction' => 0,
+            'seen' => ['cue' => [5.0, 2.0]], 'seconds' => 4.0,
+        ]);
+        static::getContainer()->get(LessonDesk::class)->keep($account, new LessonFile('Lesson', [LessonItem::words('**bold**')]));
+        static::getContainer()->get(LogEditor::class)->begin($account, Uuid::v7(), $sheet->getRack(), RackKind::Practice, $sheet);
+        static::getContainer()->get(PracticeEditor::class)->begin(
+            $account,
+            Uuid::v7(),
+            $shelf->drill($account, (string) $own->getId()),
+            0,
+            true,
+        );
+        $account->live(true, true, 'Europe/Lisbon');
+        $this->manager()->flush();
+        $zip = static::getContainer()->get(AccountZip::class);
+        [$first, $second] = [(string) tempnam(sys_get_temp_dir(), 'zip'), (string) tempnam(sys_get_temp_dir(), 'zip')];
+        $zip->write($account, $first);
+        $other = $this->player('Incoming');
+        $came = $zip->read($other, $first);
+        // A test of a table that is not understood goes alone, with its table's name.
+        self::assertSame([], array_diff($came['failed'], ["tables/{$table->getId()}.table.json"]));
+        self::assertSame(1, $came['taken']['sheets']);
+        self::assertSame(1, $came['taken']['drills']);
+        self::assertSame(1, $came['taken']['lessons']);
+        self::assertSame(1, $came['taken']['sessions']);
+        $this->manager()->clear();
+        $other = $this->manager()->find(Account::class, $other->getId());
+        self::assertNotNull($other);
+        self::assertSame('Europe/Lisbon', $other->getTimeZone());
+        self::assertTrue($other->isLeftHanded());
+        // Twice is once.
+        $again = $zip->read($other, $first);
+        self::assertSame(0, $again['taken']['sessions']);
+        self::assertCount(1, static::getContainer()->get(RackSheetRepository::class)->ofOwner($other, 10));
+        $zip->write($other, $second);
+        $sheets = static fn (string $path): array => self::files($path, 'sheets/');
+        self::assertSame($sheets($first), $sheets($second));
+        self::assertSame(self::files($first, 'drills/'), self::files($second, 'drills/'));
+        // What is no zip is told.
+        file_put_contents($second, 'no zip');
+        $this->client->loginUser($other);
+        $this->expectException(Refused::class);
+        $zip->read($other, $second);
+    }
+
+    /** A mail server that is away: the letter waits, is tried again, and the coach is told that it has not gone. */
+    public function testALetterWaitsForAMailServerThatIsAway(): void
+    {
+        $transport = new class implements TransportInterface {
+            public function send(RawMessage $message, ?Envelope $envelope = null): never
+            {
+                throw new TransportException('away');
+            }
+
+            public function __toString(): string
+            {
+                return 'away://';
+            }
+        };
+        $handler = new SendMailHandler(
+            $transport,
+            static::getContainer()->get(Connection::class),
+            static::getContainer()->get(ClockInterface::class),
+        );
+        $this->expectException(TransportException::class);
+        $handler(new SendMail('a@example.org', 'b@example.org', 'x', 'y', 'z'));
+    }
+
+    private function registered(): Account
+    {
+        $account = $this->player('Reset');
+        $account->setPassword(password_hash(self::PASSWORD, \PASSWORD_BCRYPT, ['cost' => 4]));
+        $this->manager()->flush();
+
+        return $account;
+    }
+
+    private function signsIn(string $email, string $password): bool
+    {
+        $this->client->request('GET', '/sign-in');
+        if ($this->client->getResponse()->isRedirect()) {
+            return true;
+        }
+        $this->client->submitForm('Sign in', ['email' => $email, 'password' => $password]);
+        $to = $this->client->getResponse()->headers->get('Location') ?? 'sign-in';
+        if (str_contains($to, 'sign-in')) {
+            $this->client->request('GET', '/sign-in');
+        }
+
+        return !str_contains($to, 'sign-in');
+    }
+
+    /** The latest letter to an address that waits in the queue. */
+    private function letter(string $to): ?SendMail
+    {
+        $rows = static::getContainer()->get(Connection::class)->fetchFirstColumn(
+            'SELECT body FROM work_queue WHERE queue = ? ORDER BY id DESC',
+            ['mail'],
+        );
+        foreach ($rows as $body) {
+            $message = \is_string($body) ? self::decoded($body) : null;
+            if (null !== $message && $message->to === $to) {
+                return $message;
+            }
+        }
+
+        return null;
+    }
+
+    private static function decoded(string $body): ?SendMail
+    {
+        $message = (new PhpSerializer())->decode(['body' => $body])->getMessage();
+
+        return $message instanceof SendMail ? $message : null;
+    }
+
+    private function link(string $to, string $kind): string
+    {
+        $letter = $this->letter($to);
+        self::assertNotNull($letter, "no letter to $to");
+        self::assertSame(1, preg_match("#http\\S+/$kind/[A-Za-z0-9_-]{43}#", $letter->text, $found));
+
+        return $found[0];
+    }
+
+    /** @return list<string> contents, in an order of their own */
+    private static function files(string $path, string $folder): array
+    {
+        $zip = new \ZipArchive();
+        $zip->open($path);
+        $files = [];
+        for ($i = 0; $i < $zip->numFiles; ++$i) {
+            $name = (string) $zip->getNameIndex($i);
+            if (str_starts_with($name, $folder) && !str_ends_with($name, '.on.json')) {
+                $files[$name] = (string) $zip->getFromIndex($i);
+            }
+        }
+        $contents = array_values($files);
+        sort($contents);
+
+        return $contents;
+    }
+}
