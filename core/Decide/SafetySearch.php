@@ -196,7 +196,7 @@ final readonly class SafetySearch
             $least = RaisedCue::least($layout, $direction, $height, $this->rack->equipment);
             foreach ($speeds as $speed) {
                 $strike = RaisedCue::strike($layout, $this->rack->equipment, $direction, $speed, 0.0, $height, $least);
-                if (null !== $strike) {
+                if (null !== $strike && !$this->rack->rules->forbidsStroke($strike->elevation, $strike->speed)) {
                     yield $strike;
                 }
             }

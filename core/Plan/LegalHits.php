@@ -89,7 +89,9 @@ final class LegalHits
 
     private static function strike(Rack $rack, float $direction, float $speed): ?Strike
     {
-        return RaisedCue::strike($rack->layout, $rack->equipment, $direction, $speed, 0.0, self::HEIGHT);
+        $strike = RaisedCue::strike($rack->layout, $rack->equipment, $direction, $speed, 0.0, self::HEIGHT);
+
+        return null !== $strike && $rack->rules->forbidsStroke($strike->elevation, $strike->speed) ? null : $strike;
     }
 
     private static function isLegal(Ending $ending, Rack $rack, Referee $referee, Turn $turn, Strike $strike): bool

@@ -4,22 +4,28 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
-/** What the rules of a room forbid, whatever the game: they come before any plan. */
+/** The rules of a room, whatever the game: what it forbids, and how it plays where leagues differ. They come before any plan. */
 final readonly class HouseRules
 {
-    /** What can be forbidden. */
-    public const FIELDS = ['jump', 'masse', 'hardBreak', 'raisedCue'];
+    public const FIELDS = ['jump', 'masse', 'hardBreak', 'callsAll', 'noThirdFoul'];
 
+    /**
+     * @param bool $jump        jump shots are forbidden
+     * @param bool $masse       masse shots are forbidden
+     * @param bool $hardBreak   strokes at break speed are forbidden
+     * @param bool $callsAll    ball and pocket are called in every game
+     * @param bool $noThirdFoul three fouls in a row lose nothing
+     */
     public function __construct(
         public bool $jump = false,
         public bool $masse = false,
         public bool $hardBreak = false,
-        /** Any cue raised on purpose. */
-        public bool $raisedCue = false,
+        public bool $callsAll = false,
+        public bool $noThirdFoul = false,
     ) {
     }
 
-    /** @param array<mixed> $fields true: forbidden */
+    /** @param array<mixed> $fields true: it is so */
     public static function fromArray(array $fields): self
     {
         return new self(...array_map(
@@ -28,9 +34,21 @@ final readonly class HouseRules
         ));
     }
 
+    /** What a rack of a game is begun with. A steeply raised cue is what jumps and masses are played with. */
+    public function options(Game $game): RuleOptions
+    {
+        return RuleOptions::of(array_values(array_intersect(RuleOptions::in($game), array_keys(array_filter([
+            'callsNine' => $this->callsAll, 'noThirdFoul' => $this->noThirdFoul, 'noRaisedCue' => $this->jump || $this->masse,
+            'noHardStroke' => $this->hardBreak,
+        ])))));
+    }
+
     /** @return array<string, bool> */
     public function toArray(): array
     {
-        return ['jump' => $this->jump, 'masse' => $this->masse, 'hardBreak' => $this->hardBreak, 'raisedCue' => $this->raisedCue];
+        return [
+            'jump' => $this->jump, 'masse' => $this->masse, 'hardBreak' => $this->hardBreak, 'callsAll' => $this->callsAll,
+            'noThirdFoul' => $this->noThirdFoul,
+        ];
     }
 }

@@ -4,10 +4,16 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
+use ZigLane\Core\Stroke\Caution;
+use ZigLane\Core\Stroke\Stroke;
+
 /** Where leagues and rooms differ from each other. The defaults are the world standard rules (WPA; from memory). */
 final readonly class RuleOptions
 {
-    public const NAMES = ['callsNine', 'tenLast', 'eightOnBreak', 'eightReracks', 'noThirdFoul'];
+    public const NAMES = ['callsNine', 'tenLast', 'eightOnBreak', 'eightReracks', 'noThirdFoul', 'noRaisedCue', 'noHardStroke'];
+
+    /** Those of a room: they forbid strokes, in any game. */
+    public const OF_A_ROOM = ['noRaisedCue', 'noHardStroke'];
 
     /** Names of earlier files that say what is now the default. */
     public const OLD = ['tenAnyTime'];
@@ -19,6 +25,8 @@ final readonly class RuleOptions
      * @param bool $eightOnBreak eight-ball: the 8 wins when it drops on a legal break; else it is spotted or the rack broken again
      * @param bool $eightReracks eight-ball: after an 8 on the break the rack is broken again; else the 8 is spotted
      * @param bool $noThirdFoul  nine- and ten-ball: a third foul in a row is a foul like any other; else it loses the rack
+     * @param bool $noRaisedCue  the room forbids a cue that is raised steeply (jump, masse): none is planned
+     * @param bool $noHardStroke the room forbids strokes at break speed
      */
     public function __construct(
         public bool $callsNine = false,
@@ -26,6 +34,8 @@ final readonly class RuleOptions
         public bool $eightOnBreak = false,
         public bool $eightReracks = false,
         public bool $noThirdFoul = false,
+        public bool $noRaisedCue = false,
+        public bool $noHardStroke = false,
     ) {
     }
 
@@ -38,12 +48,27 @@ final readonly class RuleOptions
     /** @return list<string> names of the choices that a game has */
     public static function in(Game $game): array
     {
-        return match ($game) {
+        return [...match ($game) {
             Game::NineBall => ['callsNine', 'noThirdFoul'],
             Game::TenBall => ['tenLast', 'noThirdFoul'],
             Game::EightBall => ['eightOnBreak', 'eightReracks'],
             Game::StraightPool => [],
+        }, ...self::OF_A_ROOM];
+    }
+
+    /** Whether the room forbids a stroke, for what it can hurt. */
+    public function forbids(Caution $caution): bool
+    {
+        return match ($caution) {
+            Caution::RaisedCue => $this->noRaisedCue,
+            Caution::BreakSpeed => $this->noHardStroke,
         };
+    }
+
+    /** The same of a stroke by its numbers: elevation in radians, speed in m/s. */
+    public function forbidsStroke(float $elevation, float $speed): bool
+    {
+        return ($this->noRaisedCue && rad2deg($elevation) >= Stroke::RAISED - 1e-9) || ($this->noHardStroke && $speed >= Stroke::HARD);
     }
 
     /** @return array<string, true> those that differ from the world standard rules */
@@ -51,7 +76,10 @@ final readonly class RuleOptions
     {
         return array_filter(array_combine(
             self::NAMES,
-            [$this->callsNine, $this->tenLast, $this->eightOnBreak, $this->eightReracks, $this->noThirdFoul],
+            [
+                $this->callsNine, $this->tenLast, $this->eightOnBreak, $this->eightReracks, $this->noThirdFoul, $this->noRaisedCue,
+                $this->noHardStroke,
+            ],
         ));
     }
 }

@@ -54,6 +54,7 @@ final class DemoCommand extends Command
         private readonly MessageBusInterface $bus,
         private readonly ClockInterface $clock,
         private readonly bool $demo,
+        private readonly DemoClass $class,
         #[Autowire('%kernel.project_dir%/demo')]
         private readonly string $folder,
     ) {
@@ -99,6 +100,7 @@ final class DemoCommand extends Command
         if (true === $input->getOption('plan')) {
             $this->work($player);
         }
+        $this->class->teach($player, true === $input->getOption('plan'));
         $output->writeln('The demo player and the demo racks are loaded.');
 
         return Command::SUCCESS;

@@ -140,6 +140,8 @@ final class BreakController extends AbstractController
         // One of a game at a time.
         if (true !== $last?->isUnderWay($clock->now())) {
             $fastest = max(self::FASTEST[0], min(self::FASTEST[1], (float) $request->request->getString('fastest', '12')));
+            // The rules of the room come first.
+            $fastest = $account->getHouseRules()->hardBreak ? min($fastest, BreakStroke::HARD - 0.1) : $fastest;
             $job = new BreakJob($account, $asked->game, $asked->player, $asked->equipment, $fastest, $clock->now());
             $manager->wrapInTransaction(static function () use ($manager, $bus, $job, $account): void {
                 $manager->persist($job);

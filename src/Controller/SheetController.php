@@ -75,6 +75,7 @@ final class SheetController extends AbstractController
             return $this->render('sheet/new.html.twig', ['form' => $form]);
         }
         $rack = new Rack($new->game, Layout::empty(), $new->table?->getEquipment() ?? new Equipment(TableProfile::ofSize($new->size)));
+        $rack = $rack->withRules($account->getHouseRules()->options($new->game));
         $sheet = $editor->create(
             $account,
             trim(mb_scrub($new->name)),

@@ -21,6 +21,8 @@ use ZigLane\Core\Shot\ShotChoice;
 final readonly class PlanRequest
 {
     public const SECONDS = 15;
+    /** Choices of the rules that are asked for with a plan. */
+    private const ASKED = ['callsNine', 'tenLast'];
 
     /**
      * @param list<string>          $locked  balls whose legs stay as the sheet keeps them
@@ -94,7 +96,9 @@ final readonly class PlanRequest
             throw Refused::because('noObjectBall');
         }
 
-        $rack = $rack->withRules(RuleOptions::of($this->rules));
+        // What the page of the plan does not ask about is as on the sheet.
+        $kept = array_diff(array_keys($rack->rules->chosen()), self::ASKED);
+        $rack = $rack->withRules(RuleOptions::of([...$this->rules, ...array_values($kept)]));
 
         return null === $this->group ? $rack : $rack->withGroup($this->group);
     }

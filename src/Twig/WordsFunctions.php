@@ -19,6 +19,7 @@ use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleNotes;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Stroke\Caution;
 use ZigLane\Core\Table\Rail;
 
 /** What templates ask the words for. */
@@ -39,6 +40,15 @@ final readonly class WordsFunctions
     public function notes(Rack $rack): array
     {
         return RuleNotes::of($rack);
+    }
+
+    /** What a stroke can hurt, and whether the room where this rack is played forbids it. */
+    #[AsTwigFunction('caution_text')]
+    public function caution(Caution $caution, Rack $rack): string
+    {
+        $text = $this->words->said('caution.'.$caution->value);
+
+        return $rack->rules->forbids($caution) ? $text.' '.$this->words->said('caution.forbidden') : $text;
     }
 
     #[AsTwigFunction('length_text')]

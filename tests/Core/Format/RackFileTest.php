@@ -82,7 +82,7 @@ final class RackFileTest extends TestCase
             self::assertSame([
                 'game: found "snooker"; allowed: eight-ball, nine-ball, ten-ball, straight-pool',
                 'layoutDiamonds.cue: is given although ballInHand is "kitchen"; leave it out, or set ballInHand to "none"',
-                'rules.any: is not a known field; allowed: callsNine, tenLast, eightOnBreak, eightReracks, noThirdFoul, tenAnyTime',
+                'rules.any: is not a known field; allowed: callsNine, tenLast, eightOnBreak, eightReracks, noThirdFoul, noRaisedCue, noHardStroke, tenAnyTime',
                 'rules.callsNine: found 1; true or false is allowed',
                 'shot.ball: found "cue"; allowed: "1" to "15"',
                 'shot.pocket: found "XX"; allowed: HR, SR, FR, HL, SL, FL',
