@@ -21,7 +21,8 @@ use PHPUnit\Framework\TestCase;
 abstract class BrowserTestCase extends TestCase
 {
     protected RemoteWebDriver $browser;
-    private string $profile = '';
+    /** @var list<string> */
+    private array $profiles = [];
     /** Keys that were pressed; a text that is typed counts as one. */
     protected int $presses = 0;
     /** Whether the page was checked for accessibility: that writes to the browser's log. */
@@ -29,18 +30,26 @@ abstract class BrowserTestCase extends TestCase
 
     protected function setUp(): void
     {
-        $this->profile = sys_get_temp_dir().'/zig-lane-browser-'.bin2hex(random_bytes(6));
+        $this->browser = $this->launched();
+        $this->window(1280, 800);
+    }
+
+    /** A browser of its own, with nothing of another's in it. */
+    protected function launched(): RemoteWebDriver
+    {
+        $profile = sys_get_temp_dir().'/zig-lane-browser-'.bin2hex(random_bytes(6));
+        $this->profiles[] = $profile;
         $options = new ChromeOptions();
         $options->addArguments([
             '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run',
             '--disable-background-networking', '--disable-component-update', '--disable-sync', '--hide-scrollbars',
-            '--force-device-scale-factor=1', '--window-size=1280,800', '--user-data-dir='.$this->profile,
+            '--force-device-scale-factor=1', '--window-size=1280,800', '--user-data-dir='.$profile,
         ]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
-        $this->browser = RemoteWebDriver::create('http://127.0.0.1:'.getenv('TEST_DRIVER_PORT'), $capabilities, 30000, 60000);
-        $this->window(1280, 800);
+
+        return RemoteWebDriver::create('http://127.0.0.1:'.getenv('TEST_DRIVER_PORT'), $capabilities, 30000, 60000);
     }
 
     protected function tearDown(): void
@@ -64,7 +73,9 @@ abstract class BrowserTestCase extends TestCase
             }
         }
         $this->browser->quit();
-        exec('rm -rf '.escapeshellarg($this->profile));
+        foreach ($this->profiles as $profile) {
+            exec('rm -rf '.escapeshellarg($profile));
+        }
         self::assertSame([], $errors, 'the browser wrote errors');
     }
 
