@@ -161,17 +161,6 @@ try {
     $browser->get($url.'/drills/rings-in-the-middle?stroke=1');
     $see('.route');
     $picture('drill');
-    $browser->get($url.'/drills/rings-in-the-middle/card?stroke=1');
-    $see('[data-qr] svg');
-    $picture('card');
-    $browser->get($url.'/drills/rings-in-the-middle');
-    $see('form[action$="/copy"] .button')->click();
-    $see('[data-drill-editor]');
-    $picture('drill-editor');
-    $browser->get(str_replace('/edit', '', $browser->getCurrentURL()));
-    // The copy goes again.
-    $browser->executeScript('document.querySelector(\'form[action$="/delete"]\').submit()');
-    $see('.drill-list');
     // The demo player's table, found from its tests, and the break of nine-ball.
     $browser->get($url.'/tables');
     $see('.table-name')->click();
@@ -186,27 +175,38 @@ try {
         'php %s/bin/console lane:camera %s/demo/1-thursday-rack.rack.json --out=%s',
         dirname(__DIR__), dirname(__DIR__), escapeshellarg($photo),
     );
-    $corners = json_decode((string) shell_exec($camera), true)['corners'];
+    shell_exec($camera);
     $browser->get($sheet.'/picture');
     $see('[data-picture-file]')->setFileDetector(new LocalFileDetector())->sendKeys($photo);
     $browser->wait(15, 50)->until(static fn (): bool => true === $browser->executeScript(
-        'return document.querySelector("[data-picture-say]").textContent.includes("Tap 1")',
+        'return document.querySelector("[data-picture-say]").textContent.includes("proposed")',
     ));
-    foreach ($corners as [$across, $down]) {
-        $browser->executeScript(
-            'const c = document.querySelector("[data-picture-canvas]"), b = c.getBoundingClientRect();'
-            .'c.dispatchEvent(new MouseEvent("click", {clientX: b.left + arguments[0] * b.width, clientY: b.top + arguments[1] * b.height}))',
-            [$across, $down],
-        );
-    }
     $picture('picture');
     unlink($photo);
     $browser->get($url.'/break?game=nine-ball');
     $see('.break-figures');
     $picture('break');
-    $browser->get($url.'/progress');
-    $see('.calendar');
-    $picture('progress');
+    // The coach's group, a lesson of his, and what a pupil shows him.
+    $browser->get($url.'/groups');
+    $browser->get((string) $see('section:nth-of-type(2) .share-list a')->getDomProperty('href'));
+    $see('.pupils-table');
+    $picture('group');
+    $browser->get((string) $see('.pupils-table a[href*="/set/"]')->getDomProperty('href'));
+    $browser->wait(120, 500)->until(static fn (): bool => [] !== $browser->findElements(WebDriverBy::cssSelector('.plan-route')));
+    $browser->executeScript('document.querySelector("#item-work-2").scrollIntoView({block: "end", behavior: "instant"})');
+    $picture('lesson');
+    $browser->get($url.'/shares');
+    $browser->get((string) $see('h2 + .share-list a[href*="/shared/"]')->getDomProperty('href'));
+    $browser->wait(120, 500)->until(static function () use ($browser): bool {
+        $isThere = [] !== $browser->findElements(WebDriverBy::cssSelector('.strip .card'));
+        $isThere || $browser->navigate()->refresh();
+
+        return $isThere;
+    });
+    $browser->executeScript('document.querySelector(".strip [data-leg=\"2\"]").click()');
+    $see('.strip [data-leg="2"][aria-current]');
+    $see('.thread');
+    $picture('shared');
     $browser->get($url.'/drills/rings-in-the-middle');
     $see('[name="mode"][value="scored"]')->click();
     $see('[data-practice]');

@@ -14,13 +14,17 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Log\LogEditor;
 use ZigLane\App\Log\LogImport;
+use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Format\LessonFile;
+use ZigLane\Core\Format\LessonItem;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Format\ShotFile;
 use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Teaching\Question;
 use ZigLane\Tests\SimulatedPlayer;
 
 /**
@@ -242,6 +246,18 @@ final class FuzzTest extends AppTestCase
         return $usage['ru_utime.tv_sec'] + $usage['ru_stime.tv_sec'] + 1e-6 * ($usage['ru_utime.tv_usec'] + $usage['ru_stime.tv_usec']);
     }
 
+    private static function lesson(string $root): string
+    {
+        $rack = RackFile::parse((string) file_get_contents("$root/demo/5-nine-to-go.rack.json"))->rack;
+
+        return (new LessonFile('A lesson', [
+            LessonItem::words('# Words'),
+            LessonItem::drill(DrillFile::parse((string) file_get_contents("$root/drills/dead-stop.drill.json"))),
+            LessonItem::position($rack, Question::CueBall, 'Where to?'),
+            LessonItem::run(PlanFile::parse((string) file_get_contents("$root/tests/Core/Format/two-legs.v1.plan.json"))),
+        ]))->write();
+    }
+
     /** Files of every format with pieces that are damaged, replaced or doubled: read, or refused with the faults; nothing else. */
     #[DataProvider('seeds')]
     public function testDamagedFilesAreReadOrRefused(int $seed): void
@@ -251,6 +267,7 @@ final class FuzzTest extends AppTestCase
         $readers = [
             RackFile::parse(...), PlanFile::parse(...), LogFile::parse(...),
             static fn (string $json): ShotFile => ShotFile::parse($json),
+            static fn (string $json): LessonFile => LessonFile::parse($json),
         ];
         $whole = [
             (string) file_get_contents("$root/demo/5-nine-to-go.rack.json"),
@@ -258,6 +275,7 @@ final class FuzzTest extends AppTestCase
             LogFile::write(SimulatedPlayer::log(SimulatedPlayer::errors(new Randomness(5)), 2, new Randomness(6))),
             '{"format":"zig-lane/shot","version":1,"layout":{"cue":[0.9,0.5],"1":[1.9,0.6]},"shot":{"direction":5.2,"speed":2.6,"side":0.1,"height":0.2,'
                 .'"elevation":2}}',
+            self::lesson($root),
         ];
         $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 20) / 4;
         $refused = 0;

@@ -30,8 +30,9 @@ final class AccessTest extends BrowserTestCase
             "$sheet/plan" => '#numbers .odds', "$sheet/run-out" => '[data-runout]', "$sheet/player" => 'form', "$sheet/table" => '#main > *',
             "$sheet/review" => '#main > *', "$sheet/tries" => '#main > *', "$sheet/options" => '.ask-options',
             '/log' => '.log-page', '/log/records' => 'table', '/numbers' => '#main > *',
-            '/password' => 'form', '/drills' => '.drill-list', '/drills/rings-in-the-middle' => '.pars', '/drills/side-door/card' => '[data-qr] svg',
+            '/drills' => '.drill-list', '/drills/rings-in-the-middle' => '.pars', '/drills/side-door/card' => '[data-qr] svg',
             '/progress' => '.calendar', "$sheet/picture" => '[data-picture]', '/tables' => '.kinds', '/break' => '.break-figures',
+            '/groups' => '.week', '/lessons' => '.share-list', '/shares' => '.share-list', '/account' => '.settings-form',
         ];
         foreach (['spread', 'zone', 'tips', 'read', 'land'] as $look) {
             $pages["$sheet/plan?look=$look"] = '#look > *';
