@@ -33,7 +33,7 @@ final class ReviewController extends AbstractController
     {
         return $this->render('shoot/table.html.twig', [
             'tables' => $tables->all($sheet->getOwner()),
-            'table' => $this->log->tableOn($sheet->getOwner(), $clock->now()) ?? $sheet->getTable(),
+            'table' => $this->log->tableOn($sheet->getOwner(), $sheet->getOwner()->today($clock->now())) ?? $sheet->getTable(),
             'sheet' => $sheet,
             'open' => $this->log->openRack($sheet),
             'racks' => $this->log->racksOf($sheet),

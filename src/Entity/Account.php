@@ -141,6 +141,12 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
         return $this->timeZone;
     }
 
+    /** The day that it is where he is, at midnight. */
+    public function today(\DateTimeImmutable $now): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable($now->setTimezone(new \DateTimeZone($this->timeZone))->format('Y-m-d'));
+    }
+
     public function live(bool $coaches, bool $isLeftHanded, string $timeZone): void
     {
         $this->coaches = $coaches;

@@ -117,6 +117,8 @@ class Assignment
 
     public function isLate(\DateTimeImmutable $now): bool
     {
-        return null === $this->doneAt && null !== $this->dueOn && $now->format('Y-m-d') > $this->dueOn->format('Y-m-d');
+        $today = $this->getPupil()->today($now)->format('Y-m-d');
+
+        return null === $this->doneAt && null !== $this->dueOn && $today > $this->dueOn->format('Y-m-d');
     }
 }

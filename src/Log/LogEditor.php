@@ -84,7 +84,7 @@ final readonly class LogEditor
     /** The owner's outing of today, or a new one. */
     private function outing(Account $owner): Outing
     {
-        $day = $this->clock->now()->setTime(0, 0);
+        $day = $owner->today($this->clock->now());
         $outing = $this->log->outingOn($owner, $day);
         if (null === $outing) {
             $outing = new Outing($owner, $day);

@@ -258,6 +258,28 @@ final class LettersTest extends AppTestCase
         $handler(new SendMail('a@example.org', 'b@example.org', 'x', 'y', 'z'));
     }
 
+    /** Times are those of where the reader is, and his evening is logged on his day; days that were chosen stay. */
+    public function testTimesAreThoseOfWhereOneIs(): void
+    {
+        $account = $this->signedIn('Far');
+        $account = $this->manager()->find(Account::class, $account->getId()) ?? $account;
+        self::assertSame('2026-11-28', $account->today(new \DateTimeImmutable('2026-11-28 23:30 UTC'))->format('Y-m-d'));
+        $account->live(false, false, 'Pacific/Auckland');
+        $this->manager()->flush();
+        self::assertSame('2026-11-29', $account->today(new \DateTimeImmutable('2026-11-28 23:30 UTC'))->format('Y-m-d'));
+        $sheet = $this->sheet($account);
+        $there = $sheet->getUpdatedAt()->setTimezone(new \DateTimeZone('Pacific/Auckland'))->format('j M, H:i');
+        $this->client->request('GET', '/sheets');
+        self::assertStringContainsString($there, $this->text());
+        $this->client->request('GET', '/account');
+        $this->client->submitForm('Keep these', ['zone' => 'Pacific/Auckland', 'rules' => ['jump', false, 'hardBreak']]);
+        self::assertResponseRedirects('/account');
+        $this->manager()->clear();
+        $account = $this->manager()->find(Account::class, $account->getId());
+        self::assertTrue($account?->getHouseRules()->hardBreak);
+        self::assertFalse($account->getHouseRules()->masse);
+    }
+
     private function registered(): Account
     {
         $account = $this->player('Reset');
