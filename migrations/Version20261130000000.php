@@ -59,7 +59,7 @@ final class Version20261130000000 extends AbstractMigration
         $this->addSql(
             'CREATE TABLE comment (id BINARY(16) NOT NULL, removed_at DATETIME DEFAULT NULL, thread VARCHAR(10) NOT NULL, subject '
             .'BINARY(16) NOT NULL, place SMALLINT NOT NULL, text LONGTEXT NOT NULL, marks JSON NOT NULL, written_at DATETIME NOT '
-            .'NULL, author_id BINARY(16) NOT NULL, INDEX IDX_9474526CF675F31B (author_id), INDEX comment_of_thread (thread, subject, '
+            .'NULL, author_id BINARY(16) NOT NULL, INDEX IDX_9474526CF675F31B (author_id), INDEX comment_of_thread (subject, thread, '
             .'id), PRIMARY KEY (id)) DEFAULT CHARACTER SET utf8mb4',
         );
         $this->addSql(

@@ -13,7 +13,7 @@ use ZigLane\App\Repository\Comments;
 /** A remark on a sheet's leg or a move of a rack that was shot, with what was drawn to it. */
 #[ORM\Entity(repositoryClass: Comments::class)]
 #[ORM\Table(name: 'comment')]
-#[ORM\Index(name: 'comment_of_thread', columns: ['thread', 'subject', 'id'])]
+#[ORM\Index(name: 'comment_of_thread', columns: ['subject', 'thread', 'id'])]
 class Comment
 {
     public const MAX_TEXT = 2000;

@@ -79,13 +79,13 @@ final class Comments extends ServiceEntityRepository
     {
         /** @var list<array{thread: string, subject: string, count: int}> $rows */
         $rows = $this->getEntityManager()->getConnection()->fetchAllAssociative(
-            'SELECT c.thread, c.subject, COUNT(*) AS count FROM comment c'
-            .' LEFT JOIN thread_seen s ON s.subject = c.subject AND s.reader_id = :me'
-            .' WHERE c.author_id <> :me AND c.removed_at IS NULL AND (s.seen_at IS NULL OR c.written_at >= s.seen_at) AND ('
-            .' c.subject IN (SELECT id FROM rack_sheet WHERE owner_id = :me AND deleted_at IS NULL)'
-            .' OR c.subject IN (SELECT id FROM shot_rack WHERE owner_id = :me AND deleted_at IS NULL)'
-            .' OR c.subject IN (SELECT id FROM drill_session WHERE owner_id = :me)'
-            .' OR c.subject IN (SELECT DISTINCT subject FROM comment WHERE author_id = :me))'
+            'SELECT c.thread, c.subject, COUNT(*) AS count FROM ('
+            .' SELECT id FROM rack_sheet WHERE owner_id = :me AND deleted_at IS NULL'
+            .' UNION SELECT id FROM shot_rack WHERE owner_id = :me AND deleted_at IS NULL'
+            .' UNION SELECT id FROM drill_session WHERE owner_id = :me'
+            .' UNION SELECT subject FROM comment WHERE author_id = :me) mine'
+            .' JOIN comment c ON c.subject = mine.id LEFT JOIN thread_seen s ON s.subject = c.subject AND s.reader_id = :me'
+            .' WHERE c.author_id <> :me AND c.removed_at IS NULL AND (s.seen_at IS NULL OR c.written_at >= s.seen_at)'
             .' GROUP BY c.thread, c.subject ORDER BY MAX(c.id) DESC LIMIT 50',
             ['me' => $reader->getId()->toBinary()],
         );

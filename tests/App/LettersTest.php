@@ -6,6 +6,8 @@ namespace ZigLane\Tests\App;
 
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
+use Symfony\Bundle\FrameworkBundle\Console\Application;
+use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\Mailer\Envelope;
 use Symfony\Component\Mailer\Exception\TransportException;
 use Symfony\Component\Mailer\Transport\TransportInterface;
@@ -256,6 +258,26 @@ final class LettersTest extends AppTestCase
         );
         $this->expectException(TransportException::class);
         $handler(new SendMail('a@example.org', 'b@example.org', 'x', 'y', 'z'));
+    }
+
+    /** Whoever runs the site helps by the console, and sees no more than he needs. */
+    public function testTheConsoleGivesAWayBack(): void
+    {
+        $account = $this->registered();
+        $kernel = self::$kernel;
+        self::assertNotNull($kernel);
+        $command = new CommandTester((new Application($kernel))->find('lane:account'));
+        self::assertSame(0, $command->execute(['email' => strtoupper($account->getEmail()), 'what' => 'reset']));
+        self::assertNotNull($this->letter($account->getEmail()));
+        self::assertStringNotContainsString('/reset/', $command->getDisplay());
+        self::assertSame(0, $command->execute(['email' => $account->getEmail()]));
+        self::assertStringContainsString('here last never', $command->getDisplay());
+        self::assertSame(0, $command->execute(['email' => $account->getEmail(), 'what' => 'close']));
+        self::assertFalse($this->signsIn($account->getEmail(), self::PASSWORD));
+        self::assertSame(0, $command->execute(['email' => $account->getEmail(), 'what' => 'open']));
+        self::assertTrue($this->signsIn($account->getEmail(), self::PASSWORD));
+        self::assertSame(1, $command->execute(['email' => 'nobody@example.org', 'what' => 'close']));
+        self::assertSame(2, $command->execute(['email' => $account->getEmail(), 'what' => 'anything']));
     }
 
     /** Times are those of where the reader is, and his evening is logged on his day; days that were chosen stay. */

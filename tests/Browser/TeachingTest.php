@@ -6,6 +6,7 @@ namespace ZigLane\Tests\Browser;
 
 use Facebook\WebDriver\Remote\LocalFileDetector;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\WebDriverBy;
 
 /** A coach at his desk and his pupil with a phone, each in a browser of his own. */
 final class TeachingTest extends BrowserTestCase
@@ -157,6 +158,46 @@ final class TeachingTest extends BrowserTestCase
         $this->until(fn (): bool => 'step' === $this->attribute('.strip [data-leg="1"]', 'aria-current'), 'he does not go back');
         $this->as($this->coach);
         $this->until(fn (): bool => 'step' === $this->attribute('.strip [data-leg="1"]', 'aria-current'), 'the coach does not follow');
+    }
+
+    /** A link on a phone, without an account: looked at, stepped, played; and gone when it is withdrawn. */
+    public function testALinkIsLookedAtOnAPhoneWithoutAnAccount(): void
+    {
+        $this->as($this->coach);
+        $this->register();
+        $path = \dirname(__DIR__, 2).'/demo/3-last-two-rail.rack.json';
+        $this->see('#file')->setFileDetector(new LocalFileDetector())->sendKeys($path);
+        $this->click('.import .button');
+        $this->see('[data-desk]');
+        $sheet = (string) preg_replace('#/layout.*#', '', $this->browser->getCurrentURL());
+        $this->browser->get("$sheet/run-out");
+        $this->click('.ask .buttons .button');
+        $this->see('.strip [data-leg="2"]');
+        $this->click('.share-row a');
+        $this->click('.share-ways .button');
+        $link = $this->attribute('[data-select-all]', 'value');
+        self::assertSame([], $this->violations());
+
+        $this->as($this->pupil);
+        $this->browser->get($link);
+        $this->see('.strip [data-leg="1"][aria-current]');
+        self::assertSame([], $this->violations());
+        self::assertFalse(
+            $this->browser->executeScript('return document.documentElement.scrollWidth > window.innerWidth'),
+            'it is wider than the phone',
+        );
+        $this->tap('[data-step="1"]');
+        $this->see('.strip [data-leg="2"][aria-current]');
+        $this->tap('[data-play]');
+        $this->see('[data-runout][data-played]');
+        self::assertCount(0, $this->browser->findElements(WebDriverBy::cssSelector('.thread, form')));
+
+        $this->as($this->coach);
+        $this->click('.share-list .button');
+        $this->until(fn (): bool => str_contains($this->text('.share-list'), 'withdrawn'), 'it is not withdrawn');
+        $this->as($this->pupil);
+        $this->browser->navigate()->refresh();
+        self::assertSame('Not shown any more', $this->text('h1'));
     }
 
     private function as(RemoteWebDriver $who): void
