@@ -61,7 +61,7 @@ function watchThreads() {
             }
         }
         thread().querySelector('[data-marks]').value = JSON.stringify(marks);
-        thread().querySelector('[data-draw-none]').hidden = marks.length === 0 && points.length === 0;
+        thread().querySelector('[data-mark-none]').hidden = marks.length === 0 && points.length === 0;
     };
     const choose = (kind) => {
         if (tool === 'zone' && points.length >= NEEDED.zone) {
@@ -69,10 +69,10 @@ function watchThreads() {
         }
         tool = kind;
         points = [];
-        for (const button of thread().querySelectorAll('[data-draw]')) {
-            button.setAttribute('aria-pressed', String(button.dataset.draw === kind));
+        for (const button of thread().querySelectorAll('[data-mark-tool]')) {
+            button.setAttribute('aria-pressed', String(button.dataset.markTool === kind));
         }
-        thread().querySelector('[data-draw-help]').textContent = {
+        thread().querySelector('[data-mark-help]').textContent = {
             spot: 'Tap the table where the spot is.', arrow: 'Tap where the arrow begins, then where it points.',
             zone: 'Tap the corners of the zone, then press Zone again.',
         }[kind] ?? '';
@@ -88,10 +88,10 @@ function watchThreads() {
         }
     });
     document.addEventListener('click', (event) => {
-        const button = event.target.closest('[data-draw]');
+        const button = event.target.closest('[data-mark-tool]');
         if (button) {
-            choose(button.dataset.draw === tool ? null : button.dataset.draw);
-        } else if (event.target.closest('[data-draw-none]')) {
+            choose(button.dataset.markTool === tool ? null : button.dataset.markTool);
+        } else if (event.target.closest('[data-mark-none]')) {
             marks = [];
             choose(null);
         } else if (tool && event.target.closest('svg.lane-table') === chart()) {

@@ -23,11 +23,13 @@ use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Practice\PracticeEditor;
 use ZigLane\App\Practice\ShelvedDrill;
 use ZigLane\App\Repository\Assignments;
+use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Sheet\SpotText;
 use ZigLane\App\Teaching\AssignmentView;
 use ZigLane\App\Teaching\LessonDesk;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Format\LessonItem;
+use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Teaching\ItemKind;
@@ -122,6 +124,23 @@ final class AssignmentController extends AbstractController
         }
 
         return $this->to($assignment, $post->getInt('item'));
+    }
+
+    /** A position of it, or a run's, as a sheet of the pupil's own; a position once he has said what he would do. */
+    #[Route('/sheet', name: 'assignment_sheet', methods: ['POST'])]
+    #[IsCsrfTokenValid('assignment')]
+    public function sheet(Request $request, string $id, #[CurrentUser] Account $account, SheetEditor $editor): Response
+    {
+        $assignment = $this->own($account, $id);
+        $number = $request->request->getInt('item', -1);
+        $item = $assignment->getLesson()->items[$number] ?? throw Refused::because('noItem');
+        $rack = $item->rack->rack ?? $item->plan?->best()->placed() ?? throw Refused::because('noItem');
+        if (null !== $item->rack && !isset($this->assignments->answers($assignment)[$number])) {
+            throw Refused::because('answerFirst');
+        }
+        $sheet = $editor->create($account, mb_substr($assignment->getName(), 0, RackFile::MAX_NAME), $rack, Uuid::v4());
+
+        return $this->redirectToRoute('sheet_layout', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
     }
 
     #[Route('/done', name: 'assignment_done', methods: ['POST'])]

@@ -8,6 +8,8 @@ use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Symfony\Component\RateLimiter\RateLimiterFactoryInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
@@ -36,6 +38,7 @@ final class LookController extends AbstractController
         private readonly FollowDesk $follows,
         private readonly LessonView $lessons,
         private readonly ShotLog $log,
+        private readonly RateLimiterFactoryInterface $lookLimiter,
     ) {
     }
 
@@ -98,6 +101,9 @@ final class LookController extends AbstractController
     private function page(Request $request, ?Share $share, bool $isBoard): Response
     {
         $thing = null === $share ? null : $this->desk->shown($share);
+        if (!$this->getUser() instanceof Account && !$this->lookLimiter->create($request->getClientIp())->consume()->isAccepted()) {
+            throw new TooManyRequestsHttpException(60, 'Too many looks at once from here. Go on in a minute.');
+        }
         if (null === $share || null === $thing) {
             // Never that there was something, or whose.
             return $this->render('look/gone.html.twig', [], new Response(status: Response::HTTP_NOT_FOUND));

@@ -83,7 +83,9 @@ final class Comments extends ServiceEntityRepository
             .' SELECT id FROM rack_sheet WHERE owner_id = :me AND deleted_at IS NULL'
             .' UNION SELECT id FROM shot_rack WHERE owner_id = :me AND deleted_at IS NULL'
             .' UNION SELECT id FROM drill_session WHERE owner_id = :me'
-            .' UNION SELECT subject FROM comment WHERE author_id = :me) mine'
+            .' UNION SELECT subject FROM comment WHERE author_id = :me'
+            ." UNION SELECT UNHEX(REPLACE(subject, '-', '')) FROM share WHERE grantee_id = :me AND withdrawn_at IS NULL"
+            ." AND kind IN ('sheet', 'plan')) mine"
             .' JOIN comment c ON c.subject = mine.id LEFT JOIN thread_seen s ON s.subject = c.subject AND s.reader_id = :me'
             .' WHERE c.author_id <> :me AND c.removed_at IS NULL AND (s.seen_at IS NULL OR c.written_at >= s.seen_at)'
             .' GROUP BY c.thread, c.subject ORDER BY MAX(c.id) DESC LIMIT 50',

@@ -39,6 +39,9 @@ final class TableInput
             return '' === $text ? null : NumberText::between($text, $what, $least, $most, $unit);
         };
         $mouth = $number('mouth', 'The mouth of a corner pocket', 9.0, 15.0, ' cm');
+        // By balls laid side by side into it, where there is no tape.
+        $fits = $number('fits', 'The balls that fit into a corner pocket', 1.6, 2.6, '');
+        $mouth = null === $fits ? $mouth : 100 * $fits * $before->equipment->balls->diameter();
         $side = $number('side', 'The mouth of a side pocket', 9.0, 17.0, ' cm');
         $changed = [
             'length' => $size?->length(),

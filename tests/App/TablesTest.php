@@ -225,6 +225,19 @@ final class TablesTest extends AppTestCase
     }
 
     /** The one table that there is. */
+    public function testTheMouthIsMeasuredByBallsWhereThereIsNoTape(): void
+    {
+        $account = $this->signedIn();
+        $table = static::getContainer()->get(TableShelf::class)->keep($account, new TableFile('Mine', new Equipment()));
+        $this->client->request('GET', '/tables/'.$table->getId());
+        $this->client->submitForm('Keep it', ['fits' => '2.1', 'weight' => '1.05']);
+        $this->manager()->clear();
+        $equipment = $this->manager()->find(OwnTable::class, $table->getId())?->getEquipment();
+        self::assertNotNull($equipment);
+        self::assertEqualsWithDelta(2.1 * 0.05715, $equipment->table->cornerMouth, 1e-6);
+        self::assertSame(1.05, $equipment->balls->cueBallWeight);
+    }
+
     /** An outing has its table: the rack is shot on it, wherever it was planned, and the next sheet of the day offers it. */
     public function testARackIsShotOnTheTableOfTheOuting(): void
     {

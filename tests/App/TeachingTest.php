@@ -219,6 +219,9 @@ final class TeachingTest extends AppTestCase
         self::assertSelectorTextContains('#item-work-1', 'points lost');
         self::assertSelectorExists('.plan-route');
         self::assertCount(0, $page->selectButton('That is my answer'));
+        $this->client->submit($page->selectButton('Lay it out as a sheet of my own')->form());
+        self::assertStringContainsString('/layout', (string) $this->client->getResponse()->headers->get('Location'));
+        $this->client->request('GET', '/set/'.$assignment->getId());
         $this->client->submitForm('I have done it');
         // The coach sees it; the scores only if he is let.
         $this->client->loginUser($coach);

@@ -68,7 +68,7 @@ final class WhoSeesWhatTest extends AppTestCase
     ];
     /** Those of the others who may: of pupil and coach. */
     private const SHARED = [
-        'assignment' => ['pupil', 'coach'], 'assignment_drill' => ['pupil'], 'assignment_answer' => ['pupil'], 'assignment_done' => ['pupil'],
+        'assignment' => ['pupil', 'coach'], 'assignment_drill' => ['pupil'], 'assignment_answer' => ['pupil'], 'assignment_done' => ['pupil'], 'assignment_sheet' => ['pupil'],
         'assignment_withdraw' => ['coach'], 'group' => ['coach'], 'group_code' => ['coach'], 'group_invite' => ['coach'],
         'group_close' => ['coach'], 'member_sees' => ['pupil'], 'member_leave' => ['pupil'], 'member_remove' => ['coach'],
         'member' => ['pupil', 'coach'], 'member_sheet' => ['pupil', 'coach'], 'member_board' => ['pupil', 'coach'],

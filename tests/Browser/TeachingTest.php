@@ -130,7 +130,7 @@ final class TeachingTest extends BrowserTestCase
         $this->click('a[href*="/sheets/"]:not([href$="/sheets"])');
         $this->click('.strip [data-leg="2"]');
         $this->until(fn (): bool => str_contains($this->text('.thread h2'), 'leg 2'), 'the thread is not of leg 2');
-        $this->click('[data-draw="spot"]');
+        $this->click('[data-mark-tool="spot"]');
         $this->drag([$this->pointOf('.chart .lane-table', 0.5, 0.5)]);
         $this->see('[data-overlay="drawn"] .mark-spot');
         $this->type('.comment-form textarea', 'Lower here: the zone is longer.');
