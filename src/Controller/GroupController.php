@@ -91,6 +91,9 @@ final class GroupController extends AbstractController
         Request $request, string $id, #[CurrentUser] Account $account, RateLimiterFactoryInterface $letterLimiter,
     ): Response {
         $group = $this->own($account, $id);
+        if ($account->isDemo()) {
+            throw Refused::because('demo');
+        }
         if (!$letterLimiter->create((string) $account->getId())->consume()->isAccepted()) {
             throw new TooManyRequestsHttpException(3600, 'Too many letters. Give the code instead, or go on in an hour.');
         }

@@ -43,7 +43,8 @@ final class SettingsController extends AbstractController
     {
         return $this->render('account/settings.html.twig', [
             'account' => $account,
-            'devices' => $this->devices->of($account),
+            // Of the demo player they are other people's.
+            'devices' => $account->isDemo() ? [] : $this->devices->of($account),
             'here' => (string) Devices::idOf($request, $account),
             'zones' => \DateTimeZone::listIdentifiers(),
             'rules' => HouseRules::FIELDS,
@@ -109,6 +110,7 @@ final class SettingsController extends AbstractController
     #[IsCsrfTokenValid('account')]
     public function endDevice(Request $request, #[CurrentUser] Account $account): Response
     {
+        self::assertOwn($account);
         $one = $request->request->getString('device');
         '' === $one ? $this->devices->endAll($account, Devices::idOf($request, $account)) : $this->devices->end($account, $one);
 

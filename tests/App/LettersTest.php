@@ -280,6 +280,26 @@ final class LettersTest extends AppTestCase
         self::assertSame(2, $command->execute(['email' => $account->getEmail(), 'what' => 'anything']));
     }
 
+    /** The demo player is everybody: nobody signs the others out, renames him, or writes letters in his name. */
+    public function testTheDemoPlayerIsNobodysOwn(): void
+    {
+        $demo = static::getContainer()->get(AccountRepository::class)->byEmail(Account::DEMO_EMAIL);
+        self::assertNotNull($demo);
+        $this->client->loginUser($demo);
+        $page = $this->client->request('GET', '/account');
+        self::assertSelectorNotExists('form[action="/account/devices"]');
+        $token = $page->filter('form[action="/account/name"] [name=_token]')->attr('value');
+        foreach (['name' => ['name' => 'Mine'], 'devices' => [], 'delete' => ['password' => 'x'], 'address' => ['email' => 'a@example.org', 'password' => 'x']] as $what => $values) {
+            $this->client->request('POST', "/account/$what", ['_token' => $token, ...$values]);
+            self::assertResponseStatusCodeSame(422, $what);
+        }
+        $this->client->request('GET', '/groups');
+        $this->client->click($this->client->getCrawler()->filter('.groups-page a[href^="/groups/"]')->link());
+        $this->client->submitForm('Send it', ['email' => 'stranger@example.org']);
+        self::assertResponseStatusCodeSame(422);
+        self::assertNull($this->letter('stranger@example.org'));
+    }
+
     /** Times are those of where the reader is, and his evening is logged on his day; days that were chosen stay. */
     public function testTimesAreThoseOfWhereOneIs(): void
     {
