@@ -75,14 +75,15 @@ install_packages() {
 
 prepare() {
     STATE="$ROOT/var/$MODE"
-    mkdir -p "$STATE" var/log var/cache
+    mkdir -p "$STATE" var/log var/cache var/mailbox
+    chmod 700 var/mailbox
     SERVICE_USER=$(service_user)
     RUN="$STATE/run"
     # Paths of Unix sockets are limited to 107 characters.
     [ ${#RUN} -lt 80 ] || RUN="/tmp/zig-lane-$(printf '%s' "$RUN" | sha256sum | cut -c1-12)"
     mkdir -p "$RUN"
 }
-own() { [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" "$STATE" "$RUN" var/log var/cache; }
+own() { [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" "$STATE" "$RUN" var/log var/cache var/mailbox; }
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 

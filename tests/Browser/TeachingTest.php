@@ -200,6 +200,49 @@ final class TeachingTest extends BrowserTestCase
         self::assertSame('Not shown any more', $this->text('h1'));
     }
 
+    /** The whole way: a worker lays the letter in the stand-in mailbox, and its link gives a new password. */
+    public function testAForgottenPasswordComesByMail(): void
+    {
+        $this->as($this->coach);
+        $email = 'lost-'.bin2hex(random_bytes(6)).'@example.org';
+        $this->open('/register');
+        $this->type('#registration_name', 'Ines');
+        $this->type('#registration_email', $email);
+        $this->type('#registration_password', 'eleven chars');
+        $this->click('.card-form .button');
+        $this->see('.list-page');
+        $this->as($this->pupil);
+        $this->open('/sign-in');
+        $this->click('a[href="/forgot"]');
+        $this->type('#email', $email);
+        $this->click('.card-form .button');
+        $this->see('[role=status]');
+        $link = '';
+        $this->until(static function () use ($email, &$link): bool {
+            foreach (glob(\dirname(__DIR__, 2).'/var/mailbox/check/*.eml') ?: [] as $path) {
+                $letter = quoted_printable_decode((string) file_get_contents($path));
+                if (str_contains($letter, $email) && 1 === preg_match('#http\S+/reset/\S+#', $letter, $found)) {
+                    $link = $found[0];
+                }
+            }
+
+            return '' !== $link;
+        }, 'no letter came');
+        self::assertSame(getenv('TEST_URL').'/reset', \dirname($link));
+        $this->browser->get($link);
+        $this->type('#new', 'another long one');
+        $this->click('.card-form .button');
+        $this->see('#password');
+        $this->type('[name=email]', $email);
+        $this->type('#password', 'another long one');
+        $this->click('form[action="/sign-in"] .button');
+        $this->see('.list-page');
+        // Where he was signed in with the old one, he is no more.
+        $this->as($this->coach);
+        $this->open('/sheets');
+        $this->see('#password');
+    }
+
     private function as(RemoteWebDriver $who): void
     {
         $this->browser = $who;
