@@ -6,7 +6,6 @@ namespace ZigLane\App\Controller;
 
 use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
@@ -16,15 +15,9 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Membership;
-use ZigLane\App\Entity\ShareKind;
 use ZigLane\App\Entity\TeachingGroup;
 use ZigLane\App\Repository\Groups;
 use ZigLane\App\Repository\Lessons;
-use ZigLane\App\Repository\RackSheetRepository;
-use ZigLane\App\Repository\ShotLog;
-use ZigLane\App\Sharing\FollowDesk;
-use ZigLane\App\Sharing\ShareDesk;
-use ZigLane\App\Sharing\Sights;
 use ZigLane\App\Teaching\GroupDesk;
 use ZigLane\App\Teaching\PupilView;
 use ZigLane\App\Words\Refused;
@@ -132,7 +125,7 @@ final class GroupController extends AbstractController
         $group = $this->groups->byCode(
             mb_substr(mb_scrub($request->request->getString('code')), 0, 16),
         ) ?? throw Refused::because('noSuchGroup');
-        $this->desk->join($group, $account, self::sees($request));
+        $this->desk->join($group, $account, MemberController::sees($request));
 
         return $this->redirectToRoute('groups', [], Response::HTTP_SEE_OTHER);
     }
@@ -156,111 +149,9 @@ final class GroupController extends AbstractController
         if (true !== $invitation?->isOpen($this->clock->now())) {
             return $this->render('groups/no_invitation.html.twig', [], new Response(status: Response::HTTP_NOT_FOUND));
         }
-        $this->desk->join($invitation->getGroup(), $account, self::sees($request), $invitation);
+        $this->desk->join($invitation->getGroup(), $account, MemberController::sees($request), $invitation);
 
         return $this->redirectToRoute('groups', [], Response::HTTP_SEE_OTHER);
-    }
-
-    #[Route('/members/{id}/sees', name: 'member_sees', methods: ['POST'])]
-    #[IsCsrfTokenValid('group')]
-    public function letSee(Request $request, string $id, #[CurrentUser] Account $account): Response
-    {
-        $this->desk->letSee($this->ofPupil($account, $id), self::sees($request));
-
-        return $this->redirectToRoute('groups', [], Response::HTTP_SEE_OTHER);
-    }
-
-    #[Route('/members/{id}/leave', name: 'member_leave', methods: ['POST'])]
-    #[IsCsrfTokenValid('group')]
-    public function leave(string $id, #[CurrentUser] Account $account): Response
-    {
-        $this->desk->leave($this->ofPupil($account, $id));
-
-        return $this->redirectToRoute('groups', [], Response::HTTP_SEE_OTHER);
-    }
-
-    /** The coach takes a pupil out of his group. */
-    #[Route('/members/{id}/remove', name: 'member_remove', methods: ['POST'])]
-    #[IsCsrfTokenValid('group')]
-    public function remove(string $id, #[CurrentUser] Account $account): Response
-    {
-        $membership = $this->groups->membershipFor($account, $id) ?? throw $this->createNotFoundException();
-        if ($membership->getGroup()->getCoach() !== $account) {
-            throw $this->createNotFoundException();
-        }
-        $this->desk->leave($membership);
-
-        return $this->to($membership->getGroup());
-    }
-
-    /** What the coach sees of a pupil: the same page for both of them. */
-    #[Route('/members/{id}', name: 'member', methods: ['GET'])]
-    public function member(string $id, #[CurrentUser] Account $account, PupilView $pupils): Response
-    {
-        $membership = $this->groups->membershipFor($account, $id) ?? throw $this->createNotFoundException();
-
-        return $this->render('pupils/show.html.twig', [
-            'membership' => $membership,
-            'is_coach' => $membership->getGroup()->getCoach() === $account,
-            'seen' => $pupils->whole($membership),
-        ]);
-    }
-
-    /** A sheet of a pupil, where he lets it be seen. */
-    #[Route('/members/{id}/sheets/{sheet}', name: 'member_sheet', methods: ['GET'])]
-    public function sheet(
-        Request $request, string $id, string $sheet, #[CurrentUser] Account $account,
-        RackSheetRepository $sheets, Sights $sights, FollowDesk $follows,
-    ): Response {
-        $membership = $this->seeing($account, $id, 'sheets');
-        $found = $sheets->ownedBy($membership->getPupil(), $sheet) ?? throw $this->createNotFoundException();
-
-        return $this->render($request->query->getBoolean('board') ? 'look/board.html.twig' : 'look/sheet.html.twig', [
-            'name' => $found->getName(), 'sheet' => $found, 'owner' => $membership->getPupil(), 'followed' => $follows->leg($found),
-            'base' => $this->generateUrl('member_sheet', ['id' => $id, 'sheet' => $sheet]), 'copy_of' => null, 'has_thread' => true,
-        ] + $sights->sheet(
-            $found, $request->query->getInt('plan'), $request->query->getInt('leg', 1),
-            HeldScreen::isUpright($request), $account->getTipUnit(),
-        ));
-    }
-
-    #[Route('/members/{id}/sheets/{sheet}/board', name: 'member_board', methods: ['GET'])]
-    public function board(
-        Request $request, string $id, string $sheet, #[CurrentUser] Account $account,
-        RackSheetRepository $sheets, Sights $sights, FollowDesk $follows,
-    ): Response {
-        $request->query->set('board', '1');
-
-        return $this->sheet($request, $id, $sheet, $account, $sheets, $sights, $follows);
-    }
-
-    #[Route('/members/{id}/sheets/{sheet}/follow', name: 'member_follow', methods: ['GET'])]
-    public function follow(
-        string $id, string $sheet, #[CurrentUser] Account $account, RackSheetRepository $sheets, FollowDesk $follows,
-    ): JsonResponse {
-        $found = $sheets->ownedBy($this->seeing($account, $id, 'sheets')->getPupil(), $sheet) ?? throw $this->createNotFoundException();
-
-        return new JsonResponse(['leg' => $follows->leg($found)]);
-    }
-
-    /** A day of a pupil's log, where he lets it be seen. */
-    #[Route('/members/{id}/days/{day}', name: 'member_day', methods: ['GET'])]
-    public function day(string $id, string $day, #[CurrentUser] Account $account, ShareDesk $desk, ShotLog $log): Response
-    {
-        $pupil = $this->seeing($account, $id, 'log')->getPupil();
-        $thing = $desk->thing($pupil, ShareKind::Day, $day) ?? throw $this->createNotFoundException();
-
-        return $this->render('look/day.html.twig', [
-            'owner' => $pupil, 'name' => $thing->name, 'racks' => null === $thing->day ? [] : $log->racksOfDay($thing->day),
-        ]);
-    }
-
-    /** Of the pupil himself or his coach, if this is let be seen. */
-    private function seeing(Account $account, string $id, string $what): Membership
-    {
-        $membership = $this->groups->membershipFor($account, $id);
-
-        return true === $membership?->sees($what) ? $membership : throw $this->createNotFoundException();
     }
 
     private function own(Account $account, string $id): TeachingGroup
@@ -268,26 +159,8 @@ final class GroupController extends AbstractController
         return $this->groups->ownedBy($account, $id) ?? throw $this->createNotFoundException();
     }
 
-    private function ofPupil(Account $account, string $id): Membership
-    {
-        $membership = $this->groups->membershipFor($account, $id);
-
-        return null !== $membership && $membership->getPupil() === $account ? $membership : throw $this->createNotFoundException();
-    }
-
     private function to(TeachingGroup $group): Response
     {
         return $this->redirectToRoute('group', ['id' => $group->getId()], Response::HTTP_SEE_OTHER);
-    }
-
-    /** @return array<string, bool> */
-    private static function sees(Request $request): array
-    {
-        $chosen = $request->request->all('sees');
-
-        return array_combine(
-            array_keys(Membership::SIGHTS),
-            array_map(static fn (string $what): bool => \in_array($what, $chosen, true), array_keys(Membership::SIGHTS)),
-        );
     }
 }

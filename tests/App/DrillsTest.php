@@ -11,6 +11,7 @@ use ZigLane\App\Entity\DrillPar;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\DrillTry;
 use ZigLane\App\Entity\LogFitJob;
+use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\Shot;
 use ZigLane\App\Log\LogImport;
 use ZigLane\App\Message\FitLog;
@@ -30,6 +31,7 @@ use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Practice\Skill;
 use ZigLane\Core\Practice\TargetKind;
+use ZigLane\Core\Rules\HouseRules;
 
 /** Drills: chosen, played, scored, copied and changed. */
 final class DrillsTest extends AppTestCase
@@ -53,6 +55,30 @@ final class DrillsTest extends AppTestCase
             $this->client->request('GET', $path);
             self::assertResponseStatusCodeSame(404);
         }
+    }
+
+    /** What a drill's stroke can hurt stands on its page and its card, and whether the reader's room forbids it. */
+    public function testADrillCarriesItsCautionAndTheRulesOfTheRoom(): void
+    {
+        $account = $this->signedIn();
+        foreach (['/drills/break-and-count', '/drills/break-and-count/card'] as $page) {
+            $this->client->request('GET', $page);
+            self::assertSelectorTextContains('.is-caution', 'At break speed');
+            self::assertSelectorTextNotContains('.is-caution', 'forbid it');
+        }
+        $this->client->request('GET', '/drills/dead-stop');
+        self::assertSelectorNotExists('.is-caution');
+        $account = $this->manager()->find(Account::class, $account->getId()) ?? $account;
+        $account->playBy(HouseRules::fromArray(['hardBreak' => true]));
+        $this->manager()->flush();
+        $this->client->request('GET', '/drills/break-and-count');
+        self::assertSelectorTextContains('.is-caution', 'The rules of this room forbid it');
+        // A new sheet begins with what the room forbids.
+        $this->client->request('GET', '/sheets/new');
+        $this->client->submitForm('Lay out the balls', ['new_sheet[name]' => 'In the room', 'new_sheet[game]' => 'nine-ball']);
+        $this->manager()->clear();
+        $sheet = $this->manager()->getRepository(RackSheet::class)->findOneBy(['name' => 'In the room', 'owner' => $account]);
+        self::assertTrue($sheet?->getRack()->rules->noHardStroke);
     }
 
     public function testAScoredDrillIsPlayedToItsEndAndEntriesCountOnce(): void
