@@ -1,8 +1,9 @@
 <?php
 
 /*
- * Makes demo/player.log.json: six weeks of the demo player's shots, by simulation. His true errors are those below, not those of the preset
- * that his odds are stated from: what the program finds in the log can be held against them (docs/log.md). Prints the log.
+ * Makes demo/player.log.json: six weeks of the demo player's shots, by simulation; with --pupil demo/mira.log.json, fewer shots of a pupil
+ * of his, who aims a little to the right and hits too soft. The true errors are those below, not those of the preset that the odds are
+ * stated from: what the program finds in the log can be held against them (docs/log.md). Prints the log.
  */
 
 declare(strict_types=1);
@@ -41,15 +42,18 @@ use ZigLane\Core\Table\Equipment;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
-const SHOTS = 400;
 const MEASURED = 0.03;
 const GOOD = 0.6;
 
+$isPupil = in_array('--pupil', $argv, true);
+$most = $isPupil ? 120 : 400;
 $preset = new ExecutionErrors(...ExecutionErrors::PRESETS['club player']);
-$true = new ExecutionErrors(0.062, 0.07, 1.3, 1.5, biases: new Biases(0.02, 0.07, 0.0, 0.4));
+$true = $isPupil
+    ? new ExecutionErrors(0.07, 0.075, 1.4, 1.6, biases: new Biases(-0.03, -0.09, 0.0, 0.0))
+    : new ExecutionErrors(0.062, 0.07, 1.3, 1.5, biases: new Biases(0.02, 0.07, 0.0, 0.4));
 $equipment = new Equipment();
 $solver = new ShotSolver($equipment);
-$random = new Randomness(20261);
+$random = new Randomness($isPupil ? 20264 : 20261);
 $rules = new LayoutRules($equipment);
 
 $tap = static function (Layout $layout) use ($random, $rules): Layout {
@@ -82,11 +86,11 @@ $begin = static function () use ($random, $equipment, $preset): Rack {
 
 $outings = [];
 $count = 0;
-for ($day = 0; $count < SHOTS; ++$day) {
+for ($day = 0; $count < $most; ++$day) {
     $date = (new DateTimeImmutable('2026-10-17', new DateTimeZone('UTC')))->modify('+'.(2 * $day + intdiv($day, 3)).' days');
     $racks = [];
     $before = $count;
-    for ($r = 0; $count < min(SHOTS, $before + 22); ++$r) {
+    for ($r = 0; $count < min($most, $before + 22); ++$r) {
         do {
             $rack = $begin();
         } while (null === (new ThreeAhead($rack, $solver))->next($rack->layout, 1));

@@ -12,11 +12,14 @@ use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Answer;
 use ZigLane\App\Entity\Assignment;
+use ZigLane\App\Entity\LogFitJob;
 use ZigLane\App\Entity\Membership;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShareKind;
 use ZigLane\App\Entity\ShareLevel;
 use ZigLane\App\Entity\ThreadKind;
+use ZigLane\App\Log\LogImport;
+use ZigLane\App\Message\FitLog;
 use ZigLane\App\Message\ScoreAnswer;
 use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Practice\PracticeEditor;
@@ -31,6 +34,7 @@ use ZigLane\App\Teaching\GroupDesk;
 use ZigLane\App\Teaching\LessonDesk;
 use ZigLane\Core\Format\LessonFile;
 use ZigLane\Core\Format\LessonItem;
+use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Pocket;
@@ -60,6 +64,7 @@ final readonly class DemoClass
         private ShareDesk $shares,
         private ThreadDesk $threads,
         private Planner $planner,
+        private LogImport $import,
         private MessageBusInterface $bus,
         #[Autowire('%kernel.project_dir%/demo')]
         private string $folder,
@@ -89,6 +94,10 @@ final readonly class DemoClass
         $number = 0;
         foreach (\is_array($all) ? $all : [] as $name => $sessions) {
             $pupil = $this->pupil((string) $name, \is_array($sessions) ? $sessions : []);
+            $log = $this->folder.'/'.strtolower((string) $name).'.log.json';
+            if (is_file($log)) {
+                $this->logged($pupil, (string) file_get_contents($log), $isScored);
+            }
             $sees = ['scores' => true, 'sheets' => 0 === $number, 'log' => 0 === $number, 'errors' => 0 === $number];
             $membership = $this->groups->join($group, $pupil, $sees);
             $assignment = $this->lessons->set(
@@ -129,6 +138,18 @@ final readonly class DemoClass
         $this->manager->flush();
 
         return $pupil;
+    }
+
+    /** What he shot (tools/demo-log.php), and his errors found in it by a worker. */
+    private function logged(Account $pupil, string $log, bool $isFitted): void
+    {
+        $this->import->take($pupil, LogFile::parse($log));
+        if ($isFitted) {
+            $fit = new LogFitJob($pupil, $pupil->getHalfLife(), $this->clock->now());
+            $this->manager->persist($fit);
+            $this->manager->flush();
+            $this->bus->dispatch(new FitLog((string) $fit->getId(), (string) $pupil->getId()));
+        }
     }
 
     private function answered(Assignment $assignment, ?RackSheet $position, bool $isScored): void
