@@ -31,7 +31,7 @@ final class BreakOffTally
     /** @return array{float, float, float} a share with its 95 percent interval (Wilson) */
     public function share(int $count): array
     {
-        return $this->shots > 0 ? [$count / $this->shots, ...Trials::interval($count, $this->shots)] : [0.0, 0.0, 1.0];
+        return Trials::told($count, $this->shots);
     }
 
     /** The chance of the easiest pot after one that was made; 0 counts where the rack stayed shut. */

@@ -38,10 +38,7 @@ final class BreakTally
     /** @return array{float, float, float} a share with its 95 percent interval (Wilson) */
     public function share(int $count): array
     {
-        $share = $this->breaks > 0 ? $count / $this->breaks : 0.0;
-        [$from, $to] = $this->breaks > 0 ? Trials::interval($count, $this->breaks) : [0.0, 1.0];
-
-        return [$share, $from, $to];
+        return Trials::told($count, $this->breaks);
     }
 
     public function runOut(): float

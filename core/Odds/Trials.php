@@ -142,6 +142,12 @@ final readonly class Trials
         return $this->miscues < $this->count ? $tries / ($this->count - $this->miscues) * (1 - $this->miscue) : 0.0;
     }
 
+    /** @return array{float, float, float} a share with its 95 percent interval; all of 0 to 1 is open where nothing was tried */
+    public static function told(int $hits, int $count): array
+    {
+        return $count > 0 ? [$hits / $count, ...self::interval($hits, $count)] : [0.0, 0.0, 1.0];
+    }
+
     /**
      * What the chance may be after so many tries, at 95 percent (Wilson, J. Am. Stat. Assoc. 22, 1927).
      *

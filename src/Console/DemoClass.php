@@ -22,8 +22,6 @@ use ZigLane\App\Log\LogImport;
 use ZigLane\App\Message\FitLog;
 use ZigLane\App\Message\ScoreAnswer;
 use ZigLane\App\Practice\DrillShelf;
-use ZigLane\App\Practice\PracticeEditor;
-use ZigLane\App\Practice\TryEntry;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sharing\ShareDesk;
 use ZigLane\App\Sharing\ThreadDesk;
@@ -58,7 +56,7 @@ final readonly class DemoClass
         private GroupDesk $groups,
         private LessonDesk $lessons,
         private DrillShelf $shelf,
-        private PracticeEditor $practice,
+        private DemoPractice $practice,
         private SheetEditor $editor,
         private RackSheetRepository $sheets,
         private ShareDesk $shares,
@@ -120,20 +118,7 @@ final readonly class DemoClass
         $pupil = new Account('demo-'.strtolower($name).'@zig-lane.invalid', $name, $this->clock->now()->modify('-43 days'));
         $this->manager->persist($pupil);
         $this->manager->flush();
-        $last = 42;
-        foreach ($sessions as $session) {
-            if (!\is_array($session) || !\is_string($session['drill'] ?? null) || !\is_int($session['daysAgo'] ?? null)) {
-                continue;
-            }
-            $tries = [];
-            foreach (\is_array($session['tries'] ?? null) ? $session['tries'] : [] as $try) {
-                $entry = TryEntry::parse(json_encode(['id' => (string) Uuid::v4()] + (\is_array($try) ? $try : []), \JSON_THROW_ON_ERROR));
-                $tries[] = [$entry->isDone, $entry->after];
-            }
-            $at = $this->clock->now()->modify('-'.$session['daysAgo'].' days')->setTime(18, 30);
-            $this->practice->record($pupil, $this->shelf->drill($pupil, $session['drill']), $at, $tries);
-            $last = min($last, $session['daysAgo']);
-        }
+        $last = min([42, ...$this->practice->record($pupil, $sessions, 18, 30)]);
         $pupil->isHere($this->clock->now()->modify("-$last days"));
         $this->manager->flush();
 

@@ -23,9 +23,6 @@ use ZigLane\App\Log\TriesEditor;
 use ZigLane\App\Log\TryResult;
 use ZigLane\App\Message\CostRack;
 use ZigLane\App\Message\FitLog;
-use ZigLane\App\Practice\DrillShelf;
-use ZigLane\App\Practice\PracticeEditor;
-use ZigLane\App\Practice\TryEntry;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Sheet\Planner;
 use ZigLane\App\Sheet\PlanRequest;
@@ -48,8 +45,7 @@ final class DemoCommand extends Command
         private readonly Planner $planner,
         private readonly LogImport $import,
         private readonly TriesEditor $tries,
-        private readonly PracticeEditor $practice,
-        private readonly DrillShelf $shelf,
+        private readonly DemoPractice $practice,
         private readonly TableShelf $tables,
         private readonly MessageBusInterface $bus,
         private readonly ClockInterface $clock,
@@ -110,18 +106,7 @@ final class DemoCommand extends Command
     private function practised(Account $player): void
     {
         $sessions = json_decode((string) file_get_contents($this->folder.'/practice.json'), true, 12, \JSON_THROW_ON_ERROR);
-        foreach (\is_array($sessions) ? $sessions : [] as $session) {
-            if (!\is_array($session) || !\is_string($session['drill'] ?? null) || !\is_int($session['daysAgo'] ?? null)) {
-                continue;
-            }
-            $tries = [];
-            foreach (\is_array($session['tries'] ?? null) ? $session['tries'] : [] as $try) {
-                $entry = TryEntry::parse(json_encode(['id' => (string) Uuid::v4()] + (\is_array($try) ? $try : []), \JSON_THROW_ON_ERROR));
-                $tries[] = [$entry->isDone, $entry->after];
-            }
-            $at = $this->clock->now()->modify('-'.$session['daysAgo'].' days')->setTime(19, 10);
-            $this->practice->record($player, $this->shelf->drill($player, $session['drill']), $at, $tries);
-        }
+        $this->practice->record($player, \is_array($sessions) ? $sessions : [], 19, 10);
     }
 
     /** A table with its tests (tools/demo-table.php), and found from them by a worker. */

@@ -114,28 +114,24 @@ final readonly class PupilView
     }
 
     /**
-     * Over the skills of which enough is known: how far from par, and how it changes in a week.
+     * Over the skills of which enough is known: how far from par.
      *
-     * @param array<string, array{count: int, mean: float|null, trend: float|null, ...}> $skills
+     * @param array<string, array{count: int, mean: float|null, ...}> $skills
      *
-     * @return array{mean: float, trend: float|null, count: int}|null
+     * @return array{mean: float, count: int}|null
      */
     private static function overall(array $skills): ?array
     {
-        $sum = $change = 0.0;
-        $count = $counted = 0;
+        $sum = 0.0;
+        $count = 0;
         foreach ($skills as $one) {
             if (null !== $one['mean']) {
                 $sum += $one['count'] * $one['mean'];
                 $count += $one['count'];
             }
-            if (null !== $one['trend']) {
-                $change += $one['count'] * $one['trend'];
-                $counted += $one['count'];
-            }
         }
 
-        return 0 === $count ? null : ['mean' => $sum / $count, 'trend' => 0 === $counted ? null : $change / $counted, 'count' => $count];
+        return 0 === $count ? null : ['mean' => $sum / $count, 'count' => $count];
     }
 
     /** @return list<array{field: string, value: float}> biases that the log tells from none */

@@ -33,13 +33,7 @@ final class TeachingTest extends BrowserTestCase
     public function testACoachTeachesAndHisPupilDoesIt(): void
     {
         // The coach makes a group and writes a lesson.
-        $this->as($this->coach);
-        $this->register();
-        $this->open('/groups');
-        $this->type('[name=name]', 'Tuesday');
-        $this->click('.inline-form .button');
-        $code = $this->text('.code');
-        $group = $this->browser->getCurrentURL();
+        [$code, $group] = $this->grouped();
         self::assertSame([], $this->violations());
         $this->open('/lessons');
         $this->type('.inline-form [name=name]', 'Dead stop');
@@ -97,13 +91,7 @@ final class TeachingTest extends BrowserTestCase
 
     public function testACommentOnALegReachesThePupilAndBothSeeTheSameLeg(): void
     {
-        $this->as($this->coach);
-        $this->register();
-        $this->open('/groups');
-        $this->type('[name=name]', 'Tuesday');
-        $this->click('.inline-form .button');
-        $code = $this->text('.code');
-        $group = $this->browser->getCurrentURL();
+        [$code, $group] = $this->grouped();
 
         $this->as($this->pupil);
         $this->window(1280, 800);
@@ -246,5 +234,17 @@ final class TeachingTest extends BrowserTestCase
     private function as(RemoteWebDriver $who): void
     {
         $this->browser = $who;
+    }
+
+    /** @return array{string, string} the code and the address of a group that the coach, who is new here, makes */
+    private function grouped(): array
+    {
+        $this->as($this->coach);
+        $this->register();
+        $this->open('/groups');
+        $this->type('[name=name]', 'Tuesday');
+        $this->click('.inline-form .button');
+
+        return [$this->text('.code'), $this->browser->getCurrentURL()];
     }
 }
