@@ -367,6 +367,6 @@ final class OptionSearch
         $meant = $this->trials->meant($judged->way)[0] ?? null;
         $with = new Judged($judged->way, $judged->tally, $meant);
 
-        return new Judged($judged->way, $judged->tally, $meant, (new Why($this->rack, $this->situation))->of($with));
+        return new Judged($judged->way, $judged->tally, $meant, (new Why($this->rack, $this->situation, $this->value))->of($with));
     }
 }

@@ -13,6 +13,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Table\Pocket;
 
 /**
  * What a position is worth to the one who comes to it: by his easiest pot, whether he sees a ball on, and the balls that are left (Race).
@@ -108,6 +109,18 @@ final class PositionValue
         $sees = $pot > 0.0 || $this->sees($situation);
 
         return new Look($this->race->from($shooter, $own, $other, $pot, $sees, $this->isThird($situation)), $pot, $sees, false);
+    }
+
+    /**
+     * The easiest pot of the one who comes to a position.
+     *
+     * @return array{Ball, Pocket, float}|null with its chance; null with the ball in hand, or if nothing goes straight
+     */
+    public function surest(Situation $situation): ?array
+    {
+        return $situation->isInHand()
+            ? null
+            : $this->leaves[$situation->shooter]->surest($situation->layout, $situation->shootable());
     }
 
     /** The chance to win with what the race does not know; balls of straight pool stay as they are. */

@@ -91,14 +91,14 @@ final class SafeEnd
         $more = $best[1]->mean() - $pot->mean();
 
         return $more > max(self::MORE, self::TOLD * hypot($best[1]->error(), $pot->error()))
-            ? self::leg($rack, $situation, $leg, new Judged($best[0], $best[1], $trials->meant($best[0])[0] ?? null), $more)
+            ? self::leg($rack, $value, $leg, new Judged($best[0], $best[1], $trials->meant($best[0])[0] ?? null), $more)
             : null;
     }
 
     /** @return array{Leg, Fact}|null */
-    private static function leg(Rack $rack, Situation $situation, Leg $leg, Judged $safety, float $more): ?array
+    private static function leg(Rack $rack, PositionValue $value, Leg $leg, Judged $safety, float $more): ?array
     {
-        $told = new Judged($safety->way, $safety->tally, $safety->meant, (new Why($rack, $situation))->of($safety));
+        $told = new Judged($safety->way, $safety->tally, $safety->meant, (new Why($rack, Situation::of($rack), $value))->of($safety));
         $last = OptionLeg::of($rack, $told, $leg->before, $leg->number);
 
         return null === $last ? null : [

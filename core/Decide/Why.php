@@ -8,7 +8,9 @@ use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
+use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Table\Pocket;
@@ -30,12 +32,16 @@ final readonly class Why
     private const EVEN = 1.35;
     /** And are ways at all from here on, metres. */
     private const WAY = 0.5;
+    /** Balls that are named as hiding the cue ball, the nearest first. */
+    private const NAMED = 2;
+    /** What the shot leaves as meant is told where it is so near to what the tries leave on average. */
+    private const TYPICAL = 0.15;
 
     private OpenBalls $open;
 
-    public function __construct(private Rack $rack, private Situation $situation)
+    public function __construct(private Rack $rack, private Situation $situation, private PositionValue $value)
     {
-        $this->open = new OpenBalls($rack->equipment);
+        $this->open = $value->open;
     }
 
     /** @return list<Fact> the most telling first */
@@ -44,7 +50,7 @@ final readonly class Why
         $tally = $judged->tally;
         $facts = WayKind::Attack === $judged->way->kind ? $this->attack($judged) : $this->leave($judged);
         if (null !== $judged->meant) {
-            array_push($facts, ...$this->asMeant($judged->way, $judged->meant));
+            array_push($facts, ...$this->asMeant($judged, $judged->meant));
         }
         if ($tally->share($tally->soldOut) >= self::OFTEN) {
             $facts[] = new Fact('decide.sellsOut', ['chanceShare' => $tally->share($tally->soldOut)]);
@@ -90,8 +96,9 @@ final readonly class Why
     }
 
     /** @return list<Fact> what is seen of the shot when nothing goes wrong */
-    private function asMeant(Way $way, Ending $ending): array
+    private function asMeant(Judged $judged, Ending $ending): array
     {
+        $way = $judged->way;
         $before = $this->situation->placed($way->place);
         $facts = [];
         if (WayKind::Attack !== $way->kind) {
@@ -99,10 +106,16 @@ final readonly class Why
             if ([] !== $rails) {
                 $facts[] = new Fact('decide.kicks', ['rails' => $rails]);
             }
-            array_push($facts, ...$this->ruled($way, $before, $ending), ...$this->apart($before, $ending), ...$this->onRail($ending));
+            array_push(
+                $facts,
+                ...$this->ruled($way, $before, $ending),
+                ...$this->faced($judged, $before, $ending),
+                ...$this->apart($before, $ending),
+                ...$this->onRail($ending),
+            );
         }
 
-        return [...$facts, ...$this->own($before, $ending)];
+        return [...$facts, ...$this->own($before, $ending), ...$this->nextTurn($ending)];
     }
 
     /** @return list<Fact> an opening break, and a foul that is meant */
@@ -125,6 +138,72 @@ final readonly class Why
         return [Game::EightBall === $this->situation->game
             ? new Fact('decide.onPurpose')
             : new Fact('decide.onPurposeInARow', ['count' => $turn->foulsInARow + 1])];
+    }
+
+    /** @return list<Fact> what he would shoot, or what the cue ball lies behind */
+    private function faced(Judged $judged, Layout $before, Ending $ending): array
+    {
+        $way = $judged->way;
+        if (WayKind::Safety !== $way->kind || !$ending->final->has(Ball::Cue) || Opening::is($this->situation, $this->rack->equipment)) {
+            return [];
+        }
+        $verdict = Referee::of($this->rack)->judge($before, $this->situation->turn(), $ending, null, null, $way->strike);
+        if ($verdict->isFoul() || null !== $verdict->isWon) {
+            return [];
+        }
+        $next = $this->situation->after($ending, $verdict, $this->rack->equipment);
+        $blockers = $this->blockers($next);
+        if (null !== $blockers) {
+            return [] === $blockers ? [] : [new Fact('decide.behind', ['balls' => $blockers])];
+        }
+        $pot = $this->value->surest($next);
+        // Where the tries leave something else on average, the shot as meant is not what he will find.
+        if (abs(($pot[2] ?? 0.0) - ($judged->opponentPot() ?? 0.0)) > self::TYPICAL) {
+            return [];
+        }
+
+        return [null === $pot
+            ? new Fact('decide.nothingStraight')
+            : new Fact('decide.hisBest', ['ball' => $pot[0], 'pocket' => $pot[1], 'chanceShare' => $pot[2]])];
+    }
+
+    /** @return list<Ball>|null the balls that hide all that he may meet first; null where he sees one of them */
+    private function blockers(Situation $next): ?array
+    {
+        $sight = new Sight($this->rack->equipment->balls);
+        $cue = $next->layout->spot(Ball::Cue);
+        $hiding = [];
+        foreach ($next->on() as $ball) {
+            [$share, $blockers] = $sight->seen($next->layout, $cue, $ball);
+            if ($share > 0.0) {
+                return null;
+            }
+            foreach ($blockers as $one) {
+                $hiding[$one->value] = $one;
+            }
+        }
+        $away = static fn (Ball $ball): float => $cue->distanceTo($next->layout->spot($ball));
+        usort($hiding, static fn (Ball $a, Ball $b): int => $away($a) <=> $away($b));
+
+        return \array_slice($hiding, 0, self::NAMED);
+    }
+
+    /** @return list<Fact> how many of the shooter's own balls lie open for his next turn: in eight-ball, where they are his alone */
+    private function nextTurn(Ending $ending): array
+    {
+        $group = $this->situation->group ?? Group::Open;
+        $own = array_values(array_filter(
+            $ending->final->balls(),
+            static fn (Ball $ball): bool => Ball::Eight === $ball || $group->has($ball),
+        ));
+        if (Game::EightBall !== $this->situation->game || Group::Open === $group || [] === $own) {
+            return [];
+        }
+        $open = array_filter($own, fn (Ball $ball): bool => $this->open->pockets($ending->final, $ball)->valid());
+
+        return [1 === \count($own)
+            ? new Fact([] === $open ? 'decide.lastShut' : 'decide.lastOpen', ['ball' => $own[0]])
+            : new Fact('decide.ownOpen', ['open' => \count($open), 'count' => \count($own)])];
     }
 
     /** @return list<Fact> distance, and an even split of both balls */

@@ -46,6 +46,42 @@ final readonly class OptionsView
         return null === $place ? $this->options->rack : $this->options->rack->withBall(Ball::Cue, $place);
     }
 
+    /**
+     * All that the tries of the chosen option came to.
+     *
+     * @return array<string, float|null> by what is counted: shares of the tries, null where it never came to that; the worth to either
+     *                                   player ("made", "missed", "his") as chances to win, or balls
+     */
+    public function figures(): array
+    {
+        $tally = $this->chosen->tally;
+        $risks = [
+            'scratches' => $tally->share($tally->scratches),
+            'fouls' => $tally->share($tally->fouls - $tally->scratches),
+            'sellsOut' => $tally->share($tally->soldOut),
+            'drops' => $tally->share($tally->dropped),
+            'loses' => $tally->share($tally->lost),
+        ];
+        if (WayKind::Attack !== $this->chosen->way->kind) {
+            return [
+                'legal' => $tally->share($tally->legal),
+                'hides' => $this->chosen->hook(),
+                'hisPot' => $this->chosen->opponentPot(),
+                'his' => $this->chosen->opponentWin(),
+            ] + $risks;
+        }
+        [$made, $missed] = $tally->madeAndMissed();
+
+        return [
+            'pot' => $tally->share($tally->made),
+            'position' => $tally->share($tally->position),
+            'made' => $tally->made > 0 ? $made : null,
+            'missed' => $tally->made < $tally->tries ? $missed : null,
+            'missLeaves' => $this->chosen->missLeaves(),
+            'his' => $this->chosen->opponentWin(),
+        ] + $risks;
+    }
+
     /** Which decision the best attack and the best safety come to. */
     public function decision(): Fact
     {

@@ -201,17 +201,21 @@ final class OptionsController extends AbstractController
     }
 
     /**
-     * The player's own tries of each option.
+     * The player's own tries of each option, with the balls where they lie now.
      *
      * @return array<int, list<array{hits: int, count: int, interval: array{float, float}}>> by the number of the option
      */
-    private function triesOf(?OptionsView $view, RackSheet $sheet): array
+    private function triesOf(?OptionsView $view, ?RackSheet $sheet): array
     {
+        if (null === $view || null === $sheet) {
+            return [];
+        }
         $of = [];
         foreach ($this->tries->all($sheet) as $one) {
-            foreach ($view->options->list ?? [] as $number => $judged) {
+            foreach ($view->options->list as $number => $judged) {
                 $choice = $judged->way->choice;
-                if (null !== $choice && null !== $one['choice'] && $one['count'] > 0 && $choice->isAbout($one['choice'])) {
+                $isTried = null !== $choice && null !== $one['choice'] && $one['count'] > 0 && $choice->isAbout($one['choice']);
+                if ($isTried && $one['rack']->getStart()->layout == $view->rack($judged)->layout) {
                     $counts = $one['counts'];
                     $hits = $choice->isSafety ? $counts['safe'] : $counts['made'] + $counts['position'];
                     $of[$number][] = ['hits' => $hits, 'count' => $one['count'], 'interval' => Trials::interval($hits, $one['count'])];
@@ -225,12 +229,14 @@ final class OptionsController extends AbstractController
     /** @return array<string, mixed> */
     private function ofRack(Request $request, ShotRack $rack): array
     {
-        $id = (string) $rack->getId();
+        $view = $this->view(
+            $request, $this->jobAt($rack), 'rack_options', (string) $rack->getId(), $rack->getOwner(), $rack->getNow()->player,
+        );
 
-        return $this->view($request, $this->jobAt($rack), 'rack_options', $id, $rack->getOwner(), $rack->getNow()->player) + [
+        return $view + [
             'sheet' => $rack->getSheet(),
             'rack' => $rack,
-            'tries_of' => [],
+            'tries_of' => $this->triesOf($view['view'], $rack->getSheet()),
             'table' => new TableDrawing($rack->getNow(), HeldScreen::isUpright($request)),
             'is_stale' => false,
             'units' => new ShotUnits($rack->getNow()->equipment, $rack->getOwner()->getTipUnit()),

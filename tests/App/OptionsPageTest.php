@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
 use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
@@ -34,6 +35,14 @@ final class OptionsPageTest extends AppTestCase
         self::assertSelectorExists('.option.is-safety');
         self::assertSelectorTextContains('.side', 'against the errors of an expert');
         self::assertGreaterThan(10, $crawler->filter('.try-end')->count());
+        $crawler = $this->client->request('GET', $this->path($sheet, '/board').'?option='.$this->numberOf($sheet, WayKind::Attack));
+        foreach (['pot', 'scratches', 'sellsOut', 'drops', 'loses', 'his'] as $figure) {
+            self::assertMatchesRegularExpression('/^(\d+ %|never)$/', $crawler->filter("[data-figure=$figure]")->text(), $figure);
+        }
+        $crawler = $this->client->request('GET', $this->path($sheet, '/board').'?option='.$this->numberOf($sheet, WayKind::Safety));
+        foreach (['legal', 'hides', 'hisPot', 'his', 'scratches', 'sellsOut', 'drops', 'loses'] as $figure) {
+            self::assertSelectorExists("[data-figure=$figure]");
+        }
         $crawler = $this->client->request('GET', $this->path($sheet, '/board').'?option=1');
         self::assertResponseIsSuccessful();
         self::assertSame('true', $crawler->filter('.option')->eq(1)->attr('aria-current'));
@@ -65,6 +74,26 @@ final class OptionsPageTest extends AppTestCase
         $this->client->submitForm('Made');
         $this->client->request('GET', $this->path($sheet).'?option='.$this->numberOf($sheet, WayKind::Attack));
         self::assertSelectorTextContains('.own-tries', '1 made of 1');
+    }
+
+    /** With the balls elsewhere it is another shot: its tries say nothing of this one. */
+    public function testTriesOfAnotherLayoutDoNotStandBesideAnOption(): void
+    {
+        $sheet = $this->weighed();
+        $attack = $this->numberOf($sheet, WayKind::Attack);
+        $this->client->request('GET', $this->path($sheet).'?option='.$attack);
+        $this->client->submitForm('Try it ten times');
+        $this->client->followRedirect();
+        $this->client->submitForm('Try it ten times', ['guess' => '70']);
+        $this->client->followRedirect();
+        $this->client->submitForm('Made');
+        $connection = self::getContainer()->get(Connection::class);
+        // The 9 was elsewhere when they were shot.
+        $connection->executeStatement("UPDATE shot_rack SET start_rack = JSON_SET(start_rack, '$.layoutDiamonds.\"9\"', JSON_ARRAY(1.5, 1.0)) WHERE kind = 'tries'");
+        self::getContainer()->get(EntityManagerInterface::class)->clear();
+        $this->client->request('GET', $this->path($sheet).'?option='.$attack);
+        self::assertResponseIsSuccessful();
+        self::assertSelectorNotExists('.own-tries');
     }
 
     public function testAFinishedRackIsRefusedInASentence(): void

@@ -18,6 +18,7 @@ use ZigLane\Core\Decide\Why;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
@@ -51,6 +52,35 @@ final class KnownPositionsTest extends TestCase
         self::assertContains('decide.hides', self::reasons($safety));
     }
 
+    /** A soft full hit from close by: the cue ball stays behind the other balls, which are named with what becomes of one's own. */
+    public function testWhatHidesTheCueBallIsNamed(): void
+    {
+        $options = self::options(Game::EightBall, [
+            0 => [1.2, 0.5], 3 => [2.0, 0.9], 5 => [0.4, 0.9], 8 => [1.9, 0.3], 11 => [0.8, 1.0], 12 => [1.6, 0.9],
+        ]);
+        $told = array_merge(...array_map(static fn (Judged $one): array => $one->reasons, $options->list));
+        $behind = $open = [];
+        foreach ($told as $fact) {
+            array_push($behind, ...('decide.behind' === $fact->kind ? (array) $fact->values['balls'] : []));
+            $count = 'decide.ownOpen' === $fact->kind ? $fact->values['count'] : null;
+            $open[] = \is_int($count) ? $count : 0;
+        }
+
+        self::assertContains(Ball::Eight, $behind);
+        self::assertSame(3, max([0, ...$open]), 'the 8 among them');
+    }
+
+    /** What he would shoot is told of a safety that hides nothing; of the last ball, whether it lies open. */
+    public function testASafetyInTheOpenSaysWhatHeWouldShoot(): void
+    {
+        $options = self::options(Game::EightBall, [0 => [1.2, 0.5], 8 => [1.9, 0.3], 11 => [0.8, 1.0], 12 => [1.6, 0.9]]);
+        $safeties = array_filter($options->list, static fn (Judged $one): bool => WayKind::Safety === $one->way->kind);
+        $told = array_merge(...array_map(self::reasons(...), array_values($safeties)));
+
+        self::assertNotSame([], array_intersect(['decide.hisBest', 'decide.nothingStraight'], $told));
+        self::assertNotSame([], array_intersect(['decide.lastOpen', 'decide.lastShut'], $told));
+    }
+
     /** A ball frozen to the rail with nothing to pot and nothing behind: only a safety answers. */
     public function testAFrozenBallWithoutAPocketIsAnsweredBySafetiesAlone(): void
     {
@@ -74,7 +104,7 @@ final class KnownPositionsTest extends TestCase
         $way = new Way(WayKind::Safety, null, Strike::degrees(rad2deg(asin(Table::R / 0.5)), 1.1, 0.0, 0.4, 2.0));
         $played = $trials->meant($way);
         self::assertNotNull($played);
-        $reasons = self::reasons(new Judged($way, new WayTally(), $played[0], (new Why($rack, $situation))->of(
+        $reasons = self::reasons(new Judged($way, new WayTally(), $played[0], (new Why($rack, $situation, $value))->of(
             new Judged($way, new WayTally(), $played[0]),
         )));
 

@@ -91,12 +91,13 @@ final class OpeningTest extends TestCase
             ->withStanding(new Standing(1));
         $solver = new ShotSolver();
         $situation = Situation::of($rack);
-        $trials = new WayTrials($situation, $rack, new PositionValue($rack, [$rack->player, $rack->player], $solver), $solver);
+        $value = new PositionValue($rack, [$rack->player, $rack->player], $solver);
+        $trials = new WayTrials($situation, $rack, $value, $solver);
         $way = new Way(WayKind::Safety, null, Strike::degrees(0.0, 0.15, 0.0, 0.0, 2.0));
         $tap = $trials->meant($way);
         self::assertNotNull($tap);
         self::assertSame(-1, $tap[1]->points);
-        $reasons = (new Why($rack, $situation))->of(new Judged($way, new WayTally(), $tap[0]));
+        $reasons = (new Why($rack, $situation, $value))->of(new Judged($way, new WayTally(), $tap[0]));
 
         self::assertSame(
             [['decide.onPurposeInARow', 2]],
