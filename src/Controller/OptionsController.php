@@ -250,7 +250,7 @@ final class OptionsController extends AbstractController
         try {
             $file = $job?->getOptions();
             $view = null === $file || [] === $file->options->list ? null : new OptionsView($file, $request->query->getInt('option'));
-            $drawing = null === $view ? null : new OptionDrawing($view, HeldScreen::isUpright($request));
+            $drawing = null === $view ? null : new OptionDrawing($view, HeldScreen::isUpright($request), $owner->getHand());
         } catch (CoreError) {
             $error = $this->words->said('refused.unreadablePlan');
         }

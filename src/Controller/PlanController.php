@@ -181,7 +181,7 @@ final class PlanController extends AbstractController
         try {
             $file = $job?->getPlan();
             $view = null === $file ? null : new PlanView($file, $from->getInt('plan'), $from->getInt('leg', 1));
-            $drawing = null === $view ? null : new PlanDrawing($view, $this->words, $isUpright);
+            $drawing = null === $view ? null : new PlanDrawing($view, $this->words, $isUpright, $sheet->getOwner()->getHand());
         } catch (CoreError) {
             $error = $this->words->said('refused.unreadablePlan');
         }

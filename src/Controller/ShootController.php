@@ -176,7 +176,9 @@ final class ShootController extends AbstractController
     {
         $view = new TableView($rack, $this->log->shots($rack), $this->plans);
         $isUpright = HeldScreen::isUpright($request);
-        $drawing = null === $view->run || $view->isOld ? null : new PlanDrawing($view->run, $this->words, $isUpright);
+        $drawing = null === $view->run || $view->isOld
+            ? null
+            : new PlanDrawing($view->run, $this->words, $isUpright, $rack->getOwner()->getHand());
 
         return [
             'at' => $view,

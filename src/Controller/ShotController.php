@@ -153,7 +153,7 @@ final class ShotController extends AbstractController
             $view['tip'] = $choice->stroke->tip;
             $isSaved = null !== $place->kept && StrokeInput::fromChoice($place->kept, $units) == StrokeInput::fromChoice($choice, $units);
             $view['shot'] = new ShotView($place, $choice, $isSaved);
-            $view['drawing'] = new ShotDrawing($table, $view['shot']->shot);
+            $view['drawing'] = new ShotDrawing($table, $view['shot']->shot, $place->sheet->getOwner()->getHand());
         } catch (CoreError|Refused $e) {
             $view['error'] = $this->words->error($e);
             $view['invalid'] = $e instanceof Refused ? $e->field() : null;

@@ -42,7 +42,9 @@ final class TriesController extends AbstractController
             'tries' => $tries,
             'set' => $set,
             'table' => $table,
-            'drawing' => null === $set || null === $set['shot'] ? null : new ShotDrawing($table, $set['shot']),
+            'drawing' => null === $set || null === $set['shot']
+                ? null
+                : new ShotDrawing($table, $set['shot'], $sheet->getOwner()->getHand()),
             'units' => new ShotUnits($rack->equipment, $sheet->getOwner()->getTipUnit()),
             'submission' => (string) Uuid::v7(),
         ]);

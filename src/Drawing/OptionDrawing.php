@@ -6,6 +6,7 @@ namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Analysis\OptionsView;
 use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Stroke\Hand;
 
 /** One option as drawn: its routes, and where tries of it left the cue ball and the ball that is met first. */
 final readonly class OptionDrawing
@@ -17,10 +18,10 @@ final readonly class OptionDrawing
     /** @var list<array{x: float, y: float}> and the ball that is met first, or called */
     public array $ballEnds;
 
-    public function __construct(OptionsView $view, bool $upright)
+    public function __construct(OptionsView $view, bool $upright, ?Hand $hand = null)
     {
         $this->table = new TableDrawing($view->rack(), $upright);
-        $this->shot = null === $view->shot ? null : new ShotDrawing($this->table, $view->shot);
+        $this->shot = null === $view->shot ? null : new ShotDrawing($this->table, $view->shot, $hand);
         $this->cueEnds = $this->ends($view, 0);
         $this->ballEnds = $this->ends($view, 1);
     }

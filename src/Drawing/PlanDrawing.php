@@ -12,6 +12,7 @@ use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Stroke\Hand;
 
 /**
  * A plan as drawn: of the chosen leg the route, the zone of the next ball, and the lane with its two ends; the route of the next leg
@@ -43,11 +44,11 @@ final readonly class PlanDrawing
     /** The rack of straight pool that will be set up, as path data; empty in other games. */
     public string $rack;
 
-    public function __construct(private PlanView $view, Words $words, bool $upright)
+    public function __construct(private PlanView $view, Words $words, bool $upright, ?Hand $hand = null)
     {
         $this->table = new TableDrawing($view->rack(), $upright);
         $shot = $view->shot();
-        $this->shot = null === $shot ? null : new ShotDrawing($this->table, $shot);
+        $this->shot = null === $shot ? null : new ShotDrawing($this->table, $shot, $hand);
         $this->zones = array_map(
             fn (ZoneLevel $level): string => implode(
                 '',

@@ -11,6 +11,7 @@ use ZigLane\Core\Motion\Trajectory;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Stroke\Hand;
 use ZigLane\Core\Table\Rail;
 
 /**
@@ -44,8 +45,12 @@ final readonly class ShotDrawing
     /** @var list<array{number: int, x: float, y: float}> where balls that moved and stay on the table stop */
     public array $ends;
 
-    public function __construct(private TableDrawing $plan, SolvedShot $shot)
+    /** With a player's hand: his cue, and where he stands; null where nobody's is known. */
+    public ?StanceDrawing $stance;
+
+    public function __construct(private TableDrawing $plan, SolvedShot $shot, ?Hand $hand = null)
     {
+        $this->stance = null === $hand ? null : new StanceDrawing($plan, $shot, $hand);
         $p = $plan->projection;
         $routes = [];
         $ends = [];

@@ -15,6 +15,7 @@ use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\SpeedUnit;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Rules\HouseRules;
+use ZigLane\Core\Stroke\Hand;
 use ZigLane\Core\Table\Equipment;
 
 /** A person who signs in. Addresses are kept in lower case and are unique. */
@@ -129,6 +130,12 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function coaches(): bool
     {
         return $this->coaches;
+    }
+
+    /** The hand that holds the cue. */
+    public function getHand(): Hand
+    {
+        return $this->isLeftHanded ? Hand::Left : Hand::Right;
     }
 
     public function isLeftHanded(): bool

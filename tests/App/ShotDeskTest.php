@@ -38,6 +38,23 @@ final class ShotDeskTest extends AppTestCase
         self::assertStringNotContainsString('<html', (string) $this->client->getResponse()->getContent());
     }
 
+    /** The cue is drawn for the player's own hand; a shot along a rail on the wrong side says that the other hand reaches it. */
+    public function testTheCueIsDrawnForThePlayersOwnHand(): void
+    {
+        $account = $this->signedIn();
+        // Along the right rail, from the head end to a corner at the foot.
+        $sheet = $this->sheet($account, [0 => [1.4, 0.05], 4 => [2.2, 0.05]]);
+        $stroke = ['ball' => '4', 'pocket' => 'FR', 'clock' => '12:00', 'tips' => '0.3', 'lengths' => '1.5', 'elevation' => '6'];
+        $this->draw($sheet, $stroke);
+        self::assertSelectorExists('[data-stance=right] .cue-stick');
+        self::assertSelectorTextContains('[data-stance-told]', 'take the rest, or the left hand');
+        $this->client->request('GET', '/account');
+        $this->client->submitForm('Keep these', ['hand' => 'left']);
+        $this->draw($sheet, $stroke);
+        self::assertSelectorExists('[data-stance=left] .cue-stick');
+        self::assertSelectorTextContains('[data-stance-told]', 'from the right rail');
+    }
+
     /** The offset of the tip in tips, percent of the radius or millimetres: the same stroke, and told in all three. */
     public function testTheTipIsReadInTheUnitThatThePlayerPrefers(): void
     {
