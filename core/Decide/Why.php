@@ -151,6 +151,11 @@ final readonly class Why
         if ($verdict->isFoul() || null !== $verdict->isWon) {
             return [];
         }
+        $tally = $judged->tally;
+        if (!$verdict->goesOn && $tally->share($tally->dropped) >= self::OFTEN) {
+            // The ball goes down and the turn with it: only where the safety was called.
+            return [new Fact('decide.callIt', ['chanceShare' => $tally->share($tally->dropped)])];
+        }
         $next = $this->situation->after($ending, $verdict, $this->rack->equipment);
         $blockers = $this->blockers($next);
         if (null !== $blockers) {

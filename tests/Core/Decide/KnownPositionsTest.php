@@ -17,13 +17,18 @@ use ZigLane\Core\Decide\WayTrials;
 use ZigLane\Core\Decide\Why;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\Demands;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Standing;
+use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Stroke\Stroke;
+use ZigLane\Core\Stroke\Tip;
+use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** Positions of which players agree what is right: common practice, no source. */
@@ -79,6 +84,27 @@ final class KnownPositionsTest extends TestCase
 
         self::assertNotSame([], array_intersect(['decide.hisBest', 'decide.nothingStraight'], $told));
         self::assertNotSame([], array_intersect(['decide.lastOpen', 'decide.lastShut'], $told));
+    }
+
+    /** A safety that pots a ball passes the turn only where it was called: that is said. */
+    public function testASafetyThatPotsABallIsToBeCalled(): void
+    {
+        $layout = Table::layout([0 => [2.0, 0.75], 3 => [2.3, 1.04], 8 => [0.5, 0.3], 11 => [0.8, 1.0]]);
+        $rack = new Rack(Game::EightBall, $layout, group: Group::Solids);
+        $solver = new ShotSolver();
+        $value = new PositionValue($rack, [$rack->player, $rack->player], $solver);
+        $situation = Situation::of($rack);
+        $trials = new WayTrials($situation, $rack, $value, $solver);
+        $shot = $solver->aimed($rack->layout, new ShotChoice(Ball::Three, Pocket::FootLeft, new Stroke(Tip::fractions(0.0, -0.35), 1.5)));
+        $errors = (new ExecutionErrors(0.01, 0.01, 0.1, 0.1))->in($shot->strike, new Demands());
+        $way = new Way(WayKind::Safety, $shot->choice, $shot->strike, $errors);
+        $judged = new Judged($way, $trials->tally($way, 10, 1), $trials->meant($way)[0] ?? null);
+
+        self::assertGreaterThan(5, $judged->tally->dropped);
+        self::assertContains('decide.callIt', array_map(
+            static fn (Fact $fact): string => $fact->kind,
+            (new Why($rack, $situation, $value))->of($judged),
+        ));
     }
 
     /** A ball frozen to the rail with nothing to pot and nothing behind: only a safety answers. */
