@@ -1,6 +1,8 @@
 // What every page does with the answers of the server: the focus stays on the same thing, what was typed stays, parts that come late are
 // asked for again, and an answer that is none leaves the page as it is.
 
+import { word } from './words.js';
+
 const said = (element) => {
     const named = element.matches('details') ? element.querySelector('summary') : element;
     return named?.matches('button, summary, a') ? named.textContent.trim() : '';
@@ -38,7 +40,7 @@ export function watchAnswers(htmx) {
         }
         if (xhr.status >= 500 && !xhr.getResponseHeader('HX-Retarget')) {
             event.detail.shouldSwap = false;
-            notice('The server does not answer as it should.', 'Nothing was saved. Wait a moment and try again.');
+            notice(word('The server does not answer as it should.'), word('Nothing was saved. Wait a moment and try again.'));
             return;
         }
         const active = document.activeElement;
@@ -87,11 +89,13 @@ export function watchAnswers(htmx) {
             }
             return;
         }
-        const button = Object.assign(document.createElement('button'), { type: 'button', className: 'link', textContent: 'Try again' });
+        const button = document.createElement('button');
+        Object.assign(button, { type: 'button', className: 'link', textContent: word('Try again') });
         button.addEventListener('click', () => htmx.trigger(late, 'again'));
         // What lies over the table cannot be pressed: it is said below.
         const box = late.id === 'overlay' ? document.querySelector('#look') ?? late : late;
-        const text = Object.assign(document.createElement('p'), { className: 'help', textContent: 'This could not be worked out now. ' });
+        const text = document.createElement('p');
+        Object.assign(text, { className: 'help', textContent: `${word('This could not be worked out now.')} ` });
         text.append(button);
         box.replaceChildren(text);
     };
@@ -100,7 +104,7 @@ export function watchAnswers(htmx) {
     document.body.addEventListener('htmx:timeout', failed);
     document.body.addEventListener('htmx:sendError', (event) => {
         if (!event.detail.elt?.closest?.('[data-late], [data-shot], #progress')) {
-            notice('The server cannot be reached.', 'Nothing was saved. It is tried again when you do.');
+            notice(word('The server cannot be reached.'), word('Nothing was saved. It is tried again when you do.'));
         }
     });
     document.addEventListener('click', (event) => {

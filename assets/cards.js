@@ -1,6 +1,7 @@
 // Codes on printed cards, which open the drill on a phone.
 
 import qrcode from 'qr';
+import { word } from './words.js';
 
 export function drawCodes() {
     for (const place of document.querySelectorAll('[data-qr]')) {
@@ -19,7 +20,7 @@ export function drawCodes() {
         const svg = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
         svg.setAttribute('viewBox', `-2 -2 ${size + 4} ${size + 4}`);
         svg.setAttribute('role', 'img');
-        svg.setAttribute('aria-label', 'A code that opens this drill on a phone');
+        svg.setAttribute('aria-label', word('A code that opens this drill on a phone'));
         const path = document.createElementNS('http://www.w3.org/2000/svg', 'path');
         path.setAttribute('d', parts.join(''));
         svg.append(path);

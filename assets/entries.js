@@ -1,5 +1,7 @@
 // Entries that wait in the browser until the server has them: in the order in which they were made, each sent until it is answered.
 
+import { word } from './words.js';
+
 const name = (rack) => `lane-entries-${rack}`;
 
 export function kept(rack) {
@@ -51,7 +53,7 @@ export async function send(rack, url, token) {
     const isOut = response.redirected || response.status === 401;
 
     return {
-        refused: isOut ? 'You are signed out. Sign in again in another window: what you entered waits here.' : words,
+        refused: isOut ? word('You are signed out. Sign in again in another window: what you entered waits here.') : words,
         status: response.status,
     };
 }

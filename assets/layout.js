@@ -3,6 +3,7 @@
 
 import * as cloth from './cloth.js';
 import { notice } from './answers.js';
+import { word } from './words.js';
 
 export function watchLayout(htmx) {
     if (!document.querySelector('[data-desk]')) {
@@ -112,7 +113,7 @@ export function watchLayout(htmx) {
             desk().querySelector('[data-saved]').classList.remove('is-busy');
             putBack();
             select(state.selected);
-            notice('The change was not saved.', 'The server cannot be reached. The balls lie where they were; try again.');
+            notice(word('The change was not saved.'), word('The server cannot be reached. The balls lie where they were; try again.'));
         });
         return state.queue;
     };

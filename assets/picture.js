@@ -1,8 +1,10 @@
 // A picture of a table: made small enough to send, and its four corner pockets tapped.
 
+import { word } from './words.js';
+
 const LONGEST = 1200;
-const NAMES = ['head rail, right corner (HR)', 'foot rail, right corner (FR)', 'foot rail, left corner (FL)',
-    'head rail, left corner (HL)'];
+const NAMES = [word('head rail, right corner (HR)'), word('foot rail, right corner (FR)'), word('foot rail, left corner (FL)'),
+    word('head rail, left corner (HL)')];
 
 export function watchPicture() {
     const page = document.querySelector('[data-picture]');
@@ -28,7 +30,9 @@ export function watchPicture() {
             context.fillText(String(i + 1), x * canvas.width + 16, y * canvas.height - 12);
         });
         part('turn').hidden = corners.length !== 4;
-        say.textContent = corners.length < 4 ? `Tap ${corners.length + 1} of 4: ${NAMES[corners.length]}.` : 'All four corners are there.';
+        say.textContent = corners.length < 4
+            ? word('Tap {number} of 4: {corner}.', { number: corners.length + 1, corner: NAMES[corners.length] })
+            : word('All four corners are there.');
         part('back').disabled = corners.length === 0;
         part('go').disabled = corners.length !== 4;
         page.querySelector('[data-corners]').value = JSON.stringify(corners);
@@ -39,7 +43,7 @@ export function watchPicture() {
             image = await createImageBitmap(file.files[0]);
         } catch {
             image = null;
-            say.textContent = 'This picture cannot be shown here. Choose a JPEG or PNG.';
+            say.textContent = word('This picture cannot be shown here. Choose a JPEG or PNG.');
             return;
         }
         const scale = Math.min(1, LONGEST / Math.max(image.width, image.height));
@@ -65,8 +69,8 @@ export function watchPicture() {
             if (seen && corners.length === 0 && image === mine) {
                 corners = seen;
                 draw();
-                say.textContent = 'These four are proposed: 1 and 2 on the right rail, 1 at the head. '
-                    + 'If not, turn them round or tap them anew.';
+                say.textContent = `${word('These four are proposed: 1 and 2 on the right rail, 1 at the head.')} ${
+                    word('If not, turn them round or tap them anew.')}`;
             }
         } catch {
             // Then all four are tapped.

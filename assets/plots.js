@@ -1,6 +1,7 @@
 // Plots of the numbers page: the tables below them hold the same numbers.
 
 import uPlot from 'uplot';
+import { word } from './words.js';
 
 const colour = (name) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
@@ -48,20 +49,21 @@ function draw(box) {
         ? [0, 1, 2].map((k) => list.map(({ values }) => values[k]))
         : [1, 2, 3].map((k) => list.map(({ values }) => values[k]));
     const points = {
-        label: isGains ? 'points of run-out' : 'came off',
+        label: isGains ? word('points of run-out') : word('came off'),
         stroke: colour('--mark'),
         paths: () => null,
         points: { show: true, size: 11, fill: colour('--mark') },
     };
-    const line = { label: 'as stated', stroke: colour('--ink-soft'), dash: [8, 6], points: { show: false } };
+    const line = { label: word('as stated'), stroke: colour('--ink-soft'), dash: [8, 6], points: { show: false } };
     const options = {
         width: box.clientWidth, height: 260, legend: { show: false }, cursor: { show: false },
         scales: isGains
             ? { x: { time: false, range: [0.5, list.length + 0.5] }, y: { range: [Math.min(0, ...low) - 1, Math.max(1, ...high) + 1] } }
             : { x: { time: false, range: [0, 100] }, y: { range: [0, 100] } },
         axes: isGains
-            ? [{ ...axis(''), values: (plot, at) => at.map((i) => list[i - 1]?.label ?? ''), splits: () => x }, axis('points of run-out')]
-            : [axis('stated, %'), axis('came off, %')],
+            ? [{ ...axis(''), values: (plot, at) => at.map((i) => list[i - 1]?.label ?? ''), splits: () => x },
+                axis(word('points of run-out'))]
+            : [axis(word('stated, %')), axis(word('came off, %'))],
         series: isGains ? [{}, points] : [{}, points, line],
         hooks: { draw: [intervals(low, high)] },
     };

@@ -5,6 +5,7 @@ import { typed } from './cloth.js';
 import { keep, kept, post, send } from './entries.js';
 import { keepOffline } from './offline.js';
 import { watchTable } from './table.js';
+import { word } from './words.js';
 
 const AGAIN = 5000;
 
@@ -76,7 +77,9 @@ export function watchPractice() {
         state.balls = state.goesOn && entry.after ? entry.after : (state.next.shift() ?? state.balls);
         table.lay(state.balls);
         const waiting = kept(state.session).length;
-        find('[data-score]').textContent = waiting === 1 ? '1 try waits to be counted' : `${waiting} tries wait to be counted`;
+        find('[data-score]').textContent = waiting === 1
+            ? word('1 try waits to be counted')
+            : word('{count} tries wait to be counted', { count: waiting });
         stage(state.left === 0 || (state.goesOn && !entry.done) ? 'wait' : 'aim');
         entry = null;
     };
@@ -114,7 +117,9 @@ export function watchPractice() {
 
                 return;
             }
-            network(`No connection: ${waiting === 1 ? '1 try waits' : `${waiting} tries wait`} here and will be sent.`);
+            network(waiting === 1
+                ? word('No connection: 1 try waits here and will be sent.')
+                : word('No connection: {count} tries wait here and will be sent.', { count: waiting }));
             window.setTimeout(flush, AGAIN);
         } else {
             network(null);
@@ -126,7 +131,7 @@ export function watchPractice() {
             const response = await post(url, board().dataset.token, values);
             take(await response.text());
         } catch {
-            network('No connection: this can be done when it is back.');
+            network(word('No connection: this can be done when it is back.'));
         }
     };
     const read = () => {
@@ -189,7 +194,7 @@ export function watchPractice() {
             if (spot) {
                 finish(spot);
             } else {
-                notice('Type two numbers in diamonds, along and across: 4.5, 1.25.');
+                notice(word('Type two numbers in diamonds, along and across: 4.5, 1.25.'));
             }
         }
     });

@@ -5,6 +5,7 @@ import { typed } from './cloth.js';
 import { keep, kept, post, send } from './entries.js';
 import { keepOffline } from './offline.js';
 import { watchTable } from './table.js';
+import { word } from './words.js';
 
 const AGAIN = 5000;
 const LOOK = 700;
@@ -91,13 +92,13 @@ export function watchShoot() {
     };
     const spotStage = (title) => {
         const planned = shot.made && shot.plan ? leg()?.landing : null;
-        find('[data-spot-title]').textContent = title ?? 'Where did the cue ball stop?';
+        find('[data-spot-title]').textContent = title ?? word('Where did the cue ball stop?');
         find('[data-spot-help]').textContent = shot.made || !shot.ball
-            ? 'Tap the table. Balls that moved: drag them first.'
-            : `Drag the ${shot.ball} to where it stopped, then tap where the cue ball did.`;
+            ? word('Tap the table. Balls that moved: drag them first.')
+            : word('Drag the {ball} to where it stopped, then tap where the cue ball did.', { ball: shot.ball });
         const button = find('[data-as-planned]');
         button.hidden = !planned;
-        button.textContent = planned ? `As planned: ${text(planned)}` : '';
+        button.textContent = planned ? word('As planned: {spot}', { spot: text(planned) }) : '';
         find('[name="at"]').value = '';
         stage('spot');
         if (!planned) {
@@ -118,18 +119,18 @@ export function watchShoot() {
             find('[data-seen-say]').textContent = words;
         };
         find('[data-as-seen]').hidden = true;
-        say('The camera looks at the table…');
+        say(word('The camera looks at the table…'));
         let seen;
         try {
             seen = await (await post(camera, token, {})).json();
         } catch {
-            seen = { error: 'The camera is not reached.' };
+            seen = { error: word('The camera is not reached.') };
         }
         if (!isMine()) {
             return;
         }
         if (!seen.balls) {
-            say(`${seen.error} Tap the table instead.`);
+            say(`${seen.error} ${word('Tap the table instead.')}`);
 
             return;
         }
@@ -140,25 +141,27 @@ export function watchShoot() {
                 mine.after[name] = spot;
                 table.put(name, spot);
             } else if (name === mine.ball) {
-                doubts.push(`It still sees the ${name} on the table.`);
+                doubts.push(word('It still sees the {ball} on the table.', { ball: name }));
             }
         }
         const lost = Object.keys(mine.after).filter((name) => name !== 'cue' && !(name in others));
         if (lost.length > 0) {
-            doubts.push(`It does not see the ${lost.join(', ')}: drawn where ${lost.length === 1 ? 'it' : 'they'} lay before.`);
+            doubts.push(lost.length === 1
+                ? word('It does not see the {ball}: drawn where it lay before.', { ball: lost[0] })
+                : word('It does not see the {balls}: drawn where they lay before.', { balls: lost.join(', ') }));
         }
         if (mine.scratch) {
-            doubts.push(cue ? 'It sees the cue ball on the table.' : 'It sees no cue ball.');
+            doubts.push(cue ? word('It sees the cue ball on the table.') : word('It sees no cue ball.'));
         } else if (cue) {
             table.put('cue', cue);
-            find('[data-as-seen]').textContent = `Yes, as the camera sees it: ${text(cue)}`;
+            find('[data-as-seen]').textContent = word('Yes, as the camera sees it: {spot}', { spot: text(cue) });
             find('[data-as-seen]').hidden = false;
             find('[data-as-seen]').focus({ preventScroll: true });
             mine.seen = cue;
         } else {
-            doubts.push('It does not see the cue ball: tap where it stopped.');
+            doubts.push(word('It does not see the cue ball: tap where it stopped.'));
         }
-        say(doubts.length > 0 ? doubts.join(' ') : 'The camera sees this. Right? If not, tap or drag.');
+        say(doubts.length > 0 ? doubts.join(' ') : word('The camera sees this. Right? If not, tap or drag.'));
     };
     const answers = {
         made: () => { begin({ made: true }); spotStage(); },
@@ -169,7 +172,7 @@ export function watchShoot() {
                 if (!planned || planned.isStraight) {
                     return '';
                 }
-                return planned.cutsLeft === (side === 'left') ? 'overcut' : 'undercut';
+                return planned.cutsLeft === (side === 'left') ? word('overcut') : word('undercut');
             };
             find('[data-left]').textContent = cut('left');
             find('[data-right]').textContent = cut('right');
@@ -179,7 +182,7 @@ export function watchShoot() {
             begin({ scratch: true, foul: true });
             delete shot.after.cue;
             table.take('cue');
-            spotStage('Which balls moved?');
+            spotStage(word('Which balls moved?'));
             offerNone();
         },
         foul: () => { begin({ foul: true }); spotStage(); },
@@ -189,10 +192,10 @@ export function watchShoot() {
     };
     // After a scratch there is no cue ball to tap: the other balls as they lie.
     const offerNone = () => {
-        find('[data-spot-help]').textContent = 'Drag those that moved.';
+        find('[data-spot-help]').textContent = word('Drag those that moved.');
         const button = find('[data-as-planned]');
         button.hidden = false;
-        button.textContent = 'Save: the cue ball dropped';
+        button.textContent = word('Save: the cue ball dropped');
     };
 
     const finish = (spot) => {
@@ -238,20 +241,20 @@ export function watchShoot() {
         table.lay(state.balls);
         find('[data-planned]').replaceChildren();
         board().classList.add('is-waiting');
-        find('[data-count]').textContent = `${state.number} shots, not all sent yet`;
-        find('[data-odds]').textContent = next ? 'planned before the last shot' : '';
+        find('[data-count]').textContent = word('{count} shots, not all sent yet', { count: state.number });
+        find('[data-odds]').textContent = next ? word('planned before the last shot') : '';
         if (next) {
             find('[data-call-pocket]').textContent = next.pocket;
             table.draw(find('[data-call-ball]'), next.ball);
-            find('[data-tip]').textContent = next.tip;
+            find('[data-tip]').textContent = next.tip.replace(/tips?/, (unit) => word(unit));
             find('[data-tip-mark]').setAttribute('cx', 56 * next.side);
             find('[data-tip-mark]').setAttribute('cy', -56 * next.height);
             find('[data-speed]').textContent = next.speed;
-            find('[data-words]').textContent = next.words;
+            find('[data-words]').textContent = word(next.words);
             find('[data-spot]').textContent = next.landing ? text(next.landing) : '';
             table.mark(next.landing);
         } else {
-            find('[data-call]').textContent = isGood ? 'Made' : 'Logged';
+            find('[data-call]').textContent = isGood ? word('Made') : word('Logged');
             table.mark(null);
         }
         stage('aim');
@@ -291,8 +294,11 @@ export function watchShoot() {
         if (answer.refused) {
             refused(answer);
         } else if (waiting > 0) {
-            const shots = waiting === 1 ? '1 shot waits' : `${waiting} shots wait`;
-            network(`No connection: ${shots} here and will be sent. Nothing is planned again until then.`);
+            network(waiting === 1
+                ? word('No connection: 1 shot waits here and will be sent. Nothing is planned again until then.')
+                : word('No connection: {count} shots wait here and will be sent. Nothing is planned again until then.', {
+                    count: waiting,
+                }));
             window.setTimeout(flush, AGAIN);
         } else {
             network(null);
@@ -309,7 +315,7 @@ export function watchShoot() {
         drop.type = 'button';
         drop.className = 'button is-small';
         drop.dataset.drop = '1';
-        drop.textContent = status === 422 ? 'Enter it again' : 'Give these entries up and reload';
+        drop.textContent = status === 422 ? word('Enter it again') : word('Give these entries up and reload');
         notice([words, drop]);
     };
 
@@ -318,7 +324,7 @@ export function watchShoot() {
             const response = await post(url, board().dataset.token, values);
             take(await response.text());
         } catch {
-            network('No connection: this can be done when it is back.');
+            network(word('No connection: this can be done when it is back.'));
         }
     };
 
@@ -408,7 +414,7 @@ export function watchShoot() {
             if (spot) {
                 finish(spot);
             } else {
-                notice(['Type two numbers in diamonds, along and across: 4.5, 1.25.']);
+                notice([word('Type two numbers in diamonds, along and across: 4.5, 1.25.')]);
             }
         } else if (event.target.matches('[data-other]')) {
             event.preventDefault();

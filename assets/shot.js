@@ -1,5 +1,7 @@
 // The shot desk: clicks on the table and on the cue ball's face fill in the form; every change asks the server to draw again.
 
+import { word } from './words.js';
+
 const MISCUE = 0.5;
 
 export function watchShot(htmx) {
@@ -40,7 +42,7 @@ export function watchShot(htmx) {
             pane.classList.add('is-stale');
             pane.prepend(Object.assign(document.createElement('p'), {
                 className: 'notice is-error', role: 'alert',
-                textContent: 'The server does not answer: drawing and numbers are those of the stroke before.',
+                textContent: word('The server does not answer: drawing and numbers are those of the stroke before.'),
             }));
         }
     };
@@ -228,7 +230,7 @@ export function watchShot(htmx) {
             const odds = form.querySelector('[data-chance]');
             const said = document.querySelector('#said');
             if (said && verdict) {
-                const parts = [verdict.textContent.trim(), odds && `Odds ${odds.textContent.trim()}`, verdict.dataset.stops];
+                const parts = [verdict.textContent.trim(), odds && `${word('Odds')} ${odds.textContent.trim()}`, verdict.dataset.stops];
                 said.textContent = parts.filter(Boolean).join('. ');
             }
         }, 500);

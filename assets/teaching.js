@@ -1,6 +1,7 @@
 // Coach and pupil: comments with what is drawn to them, following a leg, answers that are pointed at, links that are copied.
 
 import { fromPointer, toDrawing } from './cloth.js';
+import { word } from './words.js';
 
 const LOOK = 1500;
 const IDLE = 5000;
@@ -73,8 +74,8 @@ function watchThreads() {
             button.setAttribute('aria-pressed', String(button.dataset.markTool === kind));
         }
         thread().querySelector('[data-mark-help]').textContent = {
-            spot: 'Tap the table where the spot is.', arrow: 'Tap where the arrow begins, then where it points.',
-            zone: 'Tap the corners of the zone, then press Zone again.',
+            spot: word('Tap the table where the spot is.'), arrow: word('Tap where the arrow begins, then where it points.'),
+            zone: word('Tap the corners of the zone, then press Zone again.'),
         }[kind] ?? '';
         document.body.classList.toggle('is-drawing', kind !== null);
         draw();

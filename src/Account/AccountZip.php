@@ -81,6 +81,7 @@ final readonly class AccountZip
             'format' => 'zig-lane/account', 'version' => 1, 'name' => $account->getName(), 'tips' => $account->getTipUnit()->value,
             'lengths' => $account->getLengthUnit()->value, 'speeds' => $account->getSpeedUnit()->value, 'coaches' => $account->coaches(),
             'leftHanded' => $account->isLeftHanded(), 'timeZone' => $account->getTimeZone(),
+            'language' => $account->getLanguage(),
             'houseRules' => $account->getHouseRules()->toArray(),
             'chalkEvery' => $account->getChalkEvery(), 'usesLog' => $account->usesLog(), 'halfLife' => $account->getHalfLife(),
             'weights' => $account->getWeights()->toArray(), 'usualTable' => $account->getUsualTable()?->getId()->toRfc4122(),
@@ -234,6 +235,7 @@ final readonly class AccountZip
         );
         $zone = \in_array($text('timeZone'), \DateTimeZone::listIdentifiers(), true) ? $text('timeZone') : $account->getTimeZone();
         $account->live(true === ($told['coaches'] ?? null), true === ($told['leftHanded'] ?? null), $zone);
+        $account->read(1 === preg_match('/^[a-z]{2,3}$/', $text('language')) ? $text('language') : '');
         $account->playBy(HouseRules::fromArray(\is_array($told['houseRules'] ?? null) ? $told['houseRules'] : []));
         $account->remindToChalk(min(20, $whole('chalkEvery', $account->getChalkEvery())));
         $account->learnFromLog(false !== ($told['usesLog'] ?? true), $whole('halfLife', $account->getHalfLife()));

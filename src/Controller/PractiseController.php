@@ -48,7 +48,7 @@ final class PractiseController extends AbstractController
     public function shot(Request $request, ShotRack $rack, ShotLog $log): Response
     {
         $shot = $log->shots($rack)[$request->request->getInt('shot') - 1] ?? throw Refused::because('noStrokeKept');
-        $of = $rack->getSheet()?->getName() ?? $rack->getStartedAt()->format('j M Y');
+        $of = $rack->getSheet()?->getName() ?? $rack->getStartedAt()->format('Y-m-d');
 
         return $this->to($this->maker->ofShot($rack->getOwner(), $of, $shot, $rack->getStart()->equipment, $rack->getGame()));
     }

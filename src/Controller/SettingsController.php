@@ -24,6 +24,7 @@ use ZigLane\App\Account\Devices;
 use ZigLane\App\Account\Letters;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Letter;
+use ZigLane\App\Language\Languages;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Rules\HouseRules;
@@ -34,8 +35,11 @@ final class SettingsController extends AbstractController
 {
     private const MAX_NAME = 80;
 
-    public function __construct(private readonly EntityManagerInterface $manager, private readonly Devices $devices)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $manager,
+        private readonly Devices $devices,
+        private readonly Languages $languages,
+    ) {
     }
 
     #[Route('', name: 'account', methods: ['GET'])]
@@ -47,6 +51,7 @@ final class SettingsController extends AbstractController
             'devices' => $account->isDemo() ? [] : $this->devices->of($account),
             'here' => (string) Devices::idOf($request, $account),
             'zones' => \DateTimeZone::listIdentifiers(),
+            'languages' => $this->languages->names(),
             'rules' => HouseRules::FIELDS,
             'mib' => intdiv(AccountZip::MAX_BYTES, 1_048_576),
         ]);
@@ -76,6 +81,11 @@ final class SettingsController extends AbstractController
         if (!\in_array($zone, \DateTimeZone::listIdentifiers(), true)) {
             throw Refused::because('timeZone');
         }
+        $language = $request->request->getString('language');
+        if ('' !== $language && !$this->languages->has($language)) {
+            throw Refused::because('language');
+        }
+        $account->read($language);
         $account->live($request->request->getBoolean('coaches'), 'left' === $request->request->getString('hand'), $zone);
         $rules = array_fill_keys(array_filter($request->request->all('rules'), is_string(...)), true);
         $account->playBy(HouseRules::fromArray($rules));

@@ -79,6 +79,10 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     #[ORM\Column(length: 64, options: ['default' => 'UTC'])]
     private string $timeZone = 'UTC';
 
+    /** Code of the language that he reads, like "de"; empty: what his browser asks for. */
+    #[ORM\Column(length: 8, options: ['default' => ''])]
+    private string $language = '';
+
     /** @var array<string, bool> what the rules of his room forbid (core Rules\HouseRules) */
     #[ORM\Column(type: 'json', nullable: true)]
     private ?array $houseRules = null;
@@ -146,6 +150,16 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
     public function getTimeZone(): string
     {
         return $this->timeZone;
+    }
+
+    public function getLanguage(): string
+    {
+        return $this->language;
+    }
+
+    public function read(string $language): void
+    {
+        $this->language = $language;
     }
 
     /** The day that it is where he is, at midnight. */

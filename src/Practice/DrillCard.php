@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Practice;
 
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Practice\Drill;
@@ -22,43 +23,38 @@ final readonly class DrillCard
     }
 
     /** What is to be done, in one line. */
-    public function task(): string
+    public function task(): Fact
     {
         $ball = $this->drill->ball;
         $what = match ($this->drill->task) {
-            Task::Pot => 'Pot the '.($ball?->label() ?? 'ball').(null === $this->drill->pocket ? '' : ' in '.$this->drill->pocket->value),
-            Task::Hit => 'Hit the '.(null === $ball ? 'ball' : $ball->label()).', no pot',
-            Task::Lag => 'Roll the cue ball alone',
-            Task::Run => \in_array($this->drill->game, [null, Game::StraightPool], true)
-                ? 'Make all balls, in any order'
-                : 'Make all balls, the lowest first',
-            Task::Break => 'Break',
+            Task::Pot => new Fact('card.pot', ['ball' => $ball, 'pocket' => $this->drill->pocket]),
+            Task::Hit => new Fact('card.hit', ['ball' => $ball]),
+            Task::Lag => new Fact('card.lag'),
+            Task::Run => new Fact(\in_array($this->drill->game, [null, Game::StraightPool], true) ? 'card.anyOrder' : 'card.lowestFirst'),
+            Task::Break => new Fact('card.break'),
         };
-        $cushions = static fn (int $count): string => \sprintf('%d cushion%s', $count, 1 === $count ? '' : 's');
-        $over = $this->drill->before > 0 ? ', over '.$cushions($this->drill->before).' first' : '';
-        $in = $this->drill->cushions > 0 ? ', the cue ball over '.$cushions($this->drill->cushions) : '';
 
-        return $what.$over.$in.'.';
+        return new Fact('card.task', ['what' => $what, 'before' => $this->drill->before, 'after' => $this->drill->cushions]);
     }
 
-    /** @return list<string> what counts */
+    /** @return list<Fact> what counts */
     public function counts(): array
     {
         $lines = [];
         if ($this->drill->task->isCounted()) {
-            $lines[] = 'A point for each ball.';
+            $lines[] = new Fact('card.aBall');
         } elseif (null !== $this->drill->moves) {
-            $lines[] = 'Made: one step farther. Missed: one step nearer. Your score is the step where you stand at the end.';
+            $lines[] = new Fact('card.steps');
         } elseif ($this->drill->done > 0.0) {
-            $lines[] = self::points($this->drill->done).' when it is done.';
+            $lines[] = new Fact('card.done', ['points' => self::points($this->drill->done)]);
         }
         foreach ($this->drill->targets as $target) {
             $lines[] = $this->target($target);
         }
         if ($this->drill->goesOn) {
-            $lines[] = 'Play on from where the balls stop; the first that fails ends it.';
+            $lines[] = new Fact('card.playOn');
         } elseif ($this->drill->untilMiss) {
-            $lines[] = 'The first that fails ends it.';
+            $lines[] = new Fact('card.untilMiss');
         }
 
         return $lines;
@@ -93,35 +89,30 @@ final readonly class DrillCard
         return $spots;
     }
 
-    public static function points(float $points): string
+    public static function points(float $points): Fact
     {
-        return rtrim(rtrim(number_format($points, 1, '.', ''), '0'), '.').(1.0 === $points ? ' point' : ' points');
+        $number = rtrim(rtrim(number_format($points, 1, '.', ''), '0'), '.');
+
+        return new Fact(1.0 === $points ? 'card.point' : 'card.points', ['points' => $number]);
     }
 
-    private function target(Target $target): string
+    private function target(Target $target): Fact
     {
         $rings = $target->area->rings ?? [];
-        $ball = null === $target->ball || Ball::Cue === $target->ball ? 'the cue ball' : 'the '.$target->ball->label();
-        $worth = 0.0 === $target->points ? '' : self::points($target->points).': ';
+        $ball = $target->ball ?? Ball::Cue;
+        $values = ['ball' => $ball, 'isWorth' => 0.0 !== $target->points, 'points' => self::points($target->points)];
 
         return match ($target->kind) {
             TargetKind::Area => [] === $rings
-                ? $worth.$ball.' stops in the marked area.'
-                : \sprintf('%s stops in the rings: %s, from the middle.', ucfirst($ball), implode(', ', array_map(
+                ? new Fact('card.area', $values)
+                : new Fact('card.rings', ['ball' => $ball, 'rings' => implode(', ', array_map(
                     static fn (array $ring): string => rtrim(rtrim(number_format($ring[1] * $target->points, 1), '0'), '.'),
                     $rings,
-                ))),
-            TargetKind::Past => $worth.'the cue ball stops past where it stopped before.',
-            TargetKind::Hidden => $worth.(null === $target->ball ? 'no ball' : 'the '.$target->ball->label()).(null === $target->ball
-                ? ' can be met straight from there.'
-                : ' cannot be met straight from there.'),
-            TargetKind::Zone => \sprintf(
-                '%sthe %s then goes with %d %% or more.',
-                $worth,
-                $target->ball?->label() ?? '',
-                (int) round(100 * $target->odds),
-            ),
-            TargetKind::Opened => \sprintf('%sat least %d balls are moved.', $worth, $target->least),
+                ))]),
+            TargetKind::Past => new Fact('card.past', $values),
+            TargetKind::Hidden => new Fact(null === $target->ball ? 'card.hidesAll' : 'card.hides', $values),
+            TargetKind::Zone => new Fact('card.zone', [...$values, 'odds' => (int) round(100 * $target->odds)]),
+            TargetKind::Opened => new Fact('card.opened', [...$values, 'count' => $target->least]),
         };
     }
 }

@@ -69,7 +69,7 @@ final readonly class ShareDesk
                 $day = Uuid::isValid($subject) ? $this->log->find(Uuid::fromString($subject)) : null;
 
                 return $day?->getOwner() === $owner
-                    ? new SharedThing($kind, $subject, trim($day->getPlayedOn()->format('j M Y').' '.$day->getPlace()), day: $day)
+                    ? new SharedThing($kind, $subject, trim($day->getPlayedOn()->format('Y-m-d').' '.$day->getPlace()), day: $day)
                     : null;
         }
     }

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Twig;
 
-use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Attribute\AsTwigFunction;
 use ZigLane\App\Practice\DrillCard;
+use ZigLane\App\Words\Words;
 
 /** Words of drills for templates. */
 final readonly class DrillFunctions
 {
-    public function __construct(private TranslatorInterface $translator)
+    public function __construct(private Words $words)
     {
     }
 
@@ -19,12 +19,12 @@ final readonly class DrillFunctions
     #[AsTwigFunction('whose_par')]
     public function whosePar(string $name): string
     {
-        return $this->translator->trans('practice.whose', ['name' => $name]);
+        return $this->words->said('practice.whose', ['name' => $name]);
     }
 
     #[AsTwigFunction('drill_points')]
     public function points(float $points): string
     {
-        return DrillCard::points($points);
+        return $this->words->of(DrillCard::points($points));
     }
 }

@@ -60,7 +60,7 @@ final readonly class WordsFunctions
     #[AsTwigFunction('speed_text')]
     public function speedText(float $mps): string
     {
-        return $this->units->speed($mps);
+        return $this->words->phrase($this->units->speed($mps));
     }
 
     #[AsTwigFunction('told_fault')]
@@ -85,7 +85,7 @@ final readonly class WordsFunctions
     #[AsTwigFunction('speed_words')]
     public function speed(float $lengths): string
     {
-        return SpeedWords::of($lengths);
+        return $this->words->phrase(SpeedWords::of($lengths));
     }
 
     /** A layout as lines that can be typed. */

@@ -27,10 +27,10 @@ final readonly class ShotReport
     public float $fractionValue;
     /** Where the cue points beside the ghost ball. */
     public Fact $aim;
-    public string $squirt;
+    public Fact $squirt;
     public Fact $stops;
-    public string $travel;
-    /** @var list<string> rail and diamond, or the jaw of a pocket, in order */
+    public Fact $travel;
+    /** @var list<Fact> rail and diamond, or the jaw of a pocket, in order */
     public array $cushions;
     public string $speed;
     public string $duration;
@@ -57,7 +57,9 @@ final readonly class ShotReport
         $this->stops = null === $scratch
             ? new Fact('stops.at', ['long' => self::number($long, 2), 'short' => self::number($short, 2)])
             : new Fact('stops.in', ['pocket' => $scratch]);
-        $this->travel = \sprintf('%.2f m, %.1f lengths', $cue->length(), $cue->length() / $table->length);
+        $this->travel = new Fact('report.travel', [
+            'metres' => self::number($cue->length(), 2), 'lengths' => self::number($cue->length() / $table->length, 1),
+        ]);
         $this->cushions = self::contacts($shot, $table->diamond());
         $this->speed = \sprintf('%.2f m/s, %.1f mph', $shot->strike->speed, $shot->strike->speed * 3600 / 1609.344);
         $this->duration = \sprintf('%.1f s', $shot->outcome->duration());
@@ -79,35 +81,43 @@ final readonly class ShotReport
     }
 
     /** Throw off the line of centres, with its parts. */
-    public function thrown(AimParts $parts): string
+    public function thrown(AimParts $parts): Fact
     {
         $all = $parts->cutThrow + $parts->spinThrow;
         $sign = $all < 0.0 ? -1 : 1;
 
-        return \sprintf('%s: cut %+.1f, side %+.1f', self::turned($all, 1), $sign * $parts->cutThrow, $sign * $parts->spinThrow);
+        return new Fact('report.throw', [
+            'all' => self::turned($all, 1),
+            'cut' => \sprintf('%+.1f', $sign * $parts->cutThrow),
+            'spin' => \sprintf('%+.1f', $sign * $parts->spinThrow),
+        ]);
     }
 
-    public function swerve(AimParts $parts): string
+    public function swerve(AimParts $parts): Fact
     {
         return self::turned($parts->swerve, 1);
     }
 
-    private static function turned(float $degrees, int $decimals): string
+    private static function turned(float $degrees, int $decimals): Fact
     {
-        return abs($degrees) < 0.5 * 10 ** -$decimals
-            ? '0°'
-            : self::number(abs($degrees), $decimals).'° '.($degrees > 0 ? 'left' : 'right');
+        $isNone = abs($degrees) < 0.5 * 10 ** -$decimals;
+
+        return new Fact('report.turned', [
+            'degrees' => self::number($isNone ? 0.0 : abs($degrees), $isNone ? 0 : $decimals),
+            'side' => $isNone ? 'none' : ($degrees > 0 ? 'left' : 'right'),
+        ]);
     }
 
-    /** @return list<string> */
+    /** @return list<Fact> */
     private static function contacts(SolvedShot $shot, float $diamond): array
     {
         $parts = [];
         foreach ($shot->cushions() as $event) {
             if (EventKind::Jaw === $event->kind) {
-                $parts[] = 'jaw of '.($event->pocket->value ?? '');
+                $parts[] = new Fact('report.jaw', ['pocket' => $event->pocket]);
             } elseif (null !== $event->rail) {
-                $parts[] = \sprintf('%s %.1f', $event->rail->value, ($event->rail->isShort() ? $event->at->y : $event->at->x) / $diamond);
+                $along = $event->rail->isShort() ? $event->at->y : $event->at->x;
+                $parts[] = new Fact('report.cushion', ['rail' => $event->rail, 'diamond' => self::number($along / $diamond, 1)]);
             }
         }
 

@@ -21,6 +21,12 @@ final class SpeedWords
         [6.0, 'firm'],
     ];
 
+    /** @return list<string> */
+    public static function all(): array
+    {
+        return [...array_column(self::LADDER, 1), 'hard'];
+    }
+
     /** @param float $lengths table lengths */
     public static function of(float $lengths): string
     {

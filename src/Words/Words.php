@@ -43,9 +43,20 @@ final readonly class Words
         return match (true) {
             $error instanceof InvalidFile => implode("\n", $this->faults($error)),
             $error instanceof CoreError => $this->of($error->fact()),
-            $error instanceof Refused => $this->said($error->key, $error->values),
+            $error instanceof Refused => $this->said($error->key, array_map(
+                fn (string|int|float $value): string|int|float => \is_string($value) ? $this->phrase($value) : $value,
+                $error->values,
+            )),
             default => $error->getMessage(),
         };
+    }
+
+    /** What is known by its English name ("The speed", " lengths", "up and back"), in the reader's language; what is not, as it is. */
+    public function phrase(string $english): string
+    {
+        $phrase = trim($english);
+
+        return '' === $phrase ? $english : str_replace($phrase, $this->translator->trans($phrase, [], 'pages'), $english);
     }
 
     /** @return list<string> the faults of a file, each a line that begins with its place */
@@ -130,14 +141,18 @@ final readonly class Words
             ],
             str_ends_with($name, 'Degrees') => [$name => $plain($value, 0)],
             str_ends_with($name, 'Seconds') => [$name => $plain($value, 3)],
-            str_ends_with($name, 'Mps') => [$name => $this->units->speed($value)],
+            str_ends_with($name, 'Mps') => [$name => $this->phrase($this->units->speed($value))],
             default => [$name => rtrim(rtrim($plain($value, 6), '0'), '.')],
         };
     }
 
     private function name(Ball|Rail|Pocket $thing): string
     {
-        return $thing instanceof Ball ? $thing->label() : $thing->value;
+        return match (true) {
+            $thing instanceof Ball => $thing->label(),
+            $thing instanceof Rail => $this->said('name.end.'.$thing->value),
+            default => $thing->value,
+        };
     }
 
     /** "the cue ball", "the 7", "the foot rail", "FR". */
@@ -147,7 +162,7 @@ final readonly class Words
             $thing instanceof Ball => Ball::Cue === $thing
                 ? $this->said('name.cueBall')
                 : $this->said('name.ball', ['number' => $thing->value]),
-            $thing instanceof Rail => $this->said('name.rail', ['rail' => $thing->value]),
+            $thing instanceof Rail => $this->said('name.rail', ['rail' => $this->name($thing)]),
             default => $thing->value,
         };
     }

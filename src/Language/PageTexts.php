@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Language;
+
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Finder\Finder;
+use Twig\Environment;
+use Twig\Node\Node;
+use ZigLane\App\Words\SpeedWords;
+use ZigLane\Core\Format\DrillFile;
+use ZigLane\Core\Player\ExecutionErrors;
+
+/** All that a language file is asked for, in English: what templates and scripts hold, what the application says by itself, the drills. */
+final readonly class PageTexts
+{
+    /** Sentences in PHP that a page prints in the reader's language. */
+    private const IN_PHP = '/(?:addFlash\(\s*\'notice\',\s*|->back\(|NumberText::between\([^;]*?, |\$number\(\'\w+\', |=> \[)\'((?:[^\'\\\\]|\\\\.)+)\'/';
+
+    public function __construct(
+        private Environment $twig,
+        private ScriptWords $scripts,
+        #[Autowire('%kernel.project_dir%')]
+        private string $root,
+    ) {
+    }
+
+    /** @return array<string, list<string>> by domain */
+    public function all(): array
+    {
+        return [
+            PageWords::DOMAIN => self::sorted([...$this->ofTemplates(), ...$this->ofPhp()]),
+            PageWords::SCRIPTS => self::sorted($this->scripts->all()),
+            PageWords::DRILLS => self::sorted($this->ofDrills()),
+        ];
+    }
+
+    /** @return list<string> */
+    private function ofTemplates(): array
+    {
+        $found = [];
+        foreach ((new Finder())->files()->in($this->root.'/templates')->name('*.twig')->notName('*.txt.twig')->sortByName() as $file) {
+            $source = $this->twig->getLoader()->getSourceContext($file->getRelativePathname());
+            self::collect($this->twig->parse($this->twig->tokenize($source)), $found);
+        }
+
+        return $found;
+    }
+
+    /** @param list<string> $found */
+    private static function collect(Node $node, array &$found): void
+    {
+        if ($node instanceof PhraseNode) {
+            $found[] = $node->phrase;
+        } elseif ($node instanceof PhraseExpression) {
+            array_push($found, ...array_filter(array_column(HtmlWords::phrases($node->text), 1)));
+        }
+        foreach ($node as $child) {
+            self::collect($child, $found);
+        }
+    }
+
+    /** @return list<string> */
+    private function ofPhp(): array
+    {
+        $found = [...SpeedWords::all(), ...array_keys(ExecutionErrors::PRESETS)];
+        foreach ((new Finder())->files()->in([$this->root.'/src'])->name('*.php')->sortByName() as $file) {
+            if (str_contains($file->getContents(), 'addFlash(')) {
+                preg_match_all(self::IN_PHP, $file->getContents(), $sentences);
+                array_push($found, ...array_map(stripslashes(...), $sentences[1]));
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<string> */
+    private function ofDrills(): array
+    {
+        $found = [];
+        foreach (glob($this->root.'/drills/*.drill.json') ?: [] as $file) {
+            $drill = DrillFile::parse((string) file_get_contents($file))->drill;
+            array_push($found, $drill->name, $drill->text, ...array_column($drill->levels, 'name'));
+        }
+
+        return array_values(array_filter($found));
+    }
+
+    /**
+     * @param list<string> $texts
+     *
+     * @return list<string>
+     */
+    private static function sorted(array $texts): array
+    {
+        $texts = array_values(array_unique($texts));
+        sort($texts);
+
+        return $texts;
+    }
+}

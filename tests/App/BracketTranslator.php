@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\Tests\App;
+
+use Symfony\Component\Translation\MessageCatalogueInterface;
+use Symfony\Component\Translation\TranslatorBagInterface;
+use Symfony\Contracts\Translation\LocaleAwareInterface;
+use Symfony\Contracts\Translation\TranslatorInterface;
+
+/** In the language "xx" all that can be translated stands in brackets: what stands outside them is in no language file. */
+final class BracketTranslator implements TranslatorInterface, TranslatorBagInterface, LocaleAwareInterface
+{
+    public const LOCALE = 'xx';
+
+    private string $locale = 'en';
+
+    public function __construct(private readonly TranslatorInterface&TranslatorBagInterface&LocaleAwareInterface $inner)
+    {
+    }
+
+    /** @param array<mixed> $parameters */
+    public function trans(?string $id, array $parameters = [], ?string $domain = null, ?string $locale = null): string
+    {
+        return self::LOCALE === ($locale ?? $this->locale)
+            ? '⟦'.$this->inner->trans((string) $id, $parameters, $domain, 'en').'⟧'
+            : $this->inner->trans((string) $id, $parameters, $domain, $locale);
+    }
+
+    public function getCatalogue(?string $locale = null): MessageCatalogueInterface
+    {
+        return $this->inner->getCatalogue($locale);
+    }
+
+    /** @return array<MessageCatalogueInterface> */
+    public function getCatalogues(): array
+    {
+        return $this->inner->getCatalogues();
+    }
+
+    public function setLocale(string $locale): void
+    {
+        $this->locale = $locale;
+        $this->inner->setLocale($locale);
+    }
+
+    public function getLocale(): string
+    {
+        return $this->locale;
+    }
+}
