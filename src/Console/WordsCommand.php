@@ -46,7 +46,10 @@ final class WordsCommand extends Command
                 array_map(strval(...), array_keys($catalogue->all($domain))),
                 static fn (string $text): bool => $catalogue->defines($text, $domain),
             );
-            foreach (['lacks' => array_diff($asked, $has), 'has too much' => array_diff($has, $asked)] as $what => $texts) {
+            foreach ([
+                'lacks' => array_diff($asked, $has),
+                'has too much' => array_filter(array_diff($has, $asked), fn (string $text): bool => !$this->texts->isSomewhere($text)),
+            ] as $what => $texts) {
                 $isWhole = $isWhole && [] === $texts;
                 foreach ($texts as $text) {
                     $output->writeln(\sprintf('%s.%s %s: %s', $domain, $language, $what, json_encode($text, self::PLAIN)));

@@ -18,6 +18,11 @@ final readonly class PageTexts
     /** Sentences in PHP that a page prints in the reader's language. */
     private const IN_PHP = '/(?:addFlash\(\s*\'notice\',\s*|->back\(|NumberText::between\([^;]*?, |\$number\(\'\w+\', |=> \[)\'((?:[^\'\\\\]|\\\\.)+)\'/';
 
+    /** What is put together of parts. */
+    private const COMPOSED = [
+        'a beginner', 'a club player', 'a strong player', 'an expert', 'mm to the left of the pocket', 'mm to the right of the pocket',
+    ];
+
     public function __construct(
         private Environment $twig,
         private ScriptWords $scripts,
@@ -34,6 +39,19 @@ final readonly class PageTexts
             PageWords::SCRIPTS => self::sorted($this->scripts->all()),
             PageWords::DRILLS => self::sorted($this->ofDrills()),
         ];
+    }
+
+    /** Whether a text stands anywhere in templates or code: what is said by name is found by no reading of them. */
+    public function isSomewhere(string $text): bool
+    {
+        $folders = [$this->root.'/templates', $this->root.'/src', $this->root.'/core'];
+        foreach ((new Finder())->files()->in($folders)->name(['*.twig', '*.php']) as $file) {
+            if (str_contains((string) preg_replace('/\s+/', ' ', $file->getContents()), trim($text))) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @return list<string> */
@@ -64,7 +82,7 @@ final readonly class PageTexts
     /** @return list<string> */
     private function ofPhp(): array
     {
-        $found = [...SpeedWords::all(), ...array_keys(ExecutionErrors::PRESETS)];
+        $found = [...SpeedWords::all(), ...array_keys(ExecutionErrors::PRESETS), ...self::COMPOSED];
         foreach ((new Finder())->files()->in([$this->root.'/src'])->name('*.php')->sortByName() as $file) {
             if (str_contains($file->getContents(), 'addFlash(')) {
                 preg_match_all(self::IN_PHP, $file->getContents(), $sentences);

@@ -50,8 +50,9 @@ final class PhraseVisitor implements NodeVisitorInterface
     public function enterNode(Node $node, Environment $env): Node
     {
         if ($node instanceof ModuleNode) {
-            // Templates of packages speak for themselves.
-            $this->isPage = 1 === preg_match('/^[^@].*\.(html|svg)\.twig$/', $node->getTemplateName() ?? '');
+            // Templates of packages speak for themselves, and letters are whole in each language.
+            $path = $node->getSourceContext()?->getPath() ?? '';
+            $this->isPage = 1 === preg_match('/\.(html|svg)\.twig$/', $path) && !str_contains($path, '/vendor/');
             $this->words = new HtmlWords();
         }
         if ($node instanceof BlockNode) {

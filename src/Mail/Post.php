@@ -7,6 +7,7 @@ namespace ZigLane\App\Mail;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Messenger\MessageBusInterface;
 use Symfony\Component\Routing\Generator\UrlGeneratorInterface;
+use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Environment;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Invitation;
@@ -23,6 +24,7 @@ final readonly class Post
         private MessageBusInterface $bus,
         private Environment $twig,
         private UrlGeneratorInterface $urls,
+        private TranslatorInterface $translator,
         #[Autowire('%env(MAIL_FROM)%')]
         private string $from,
         #[Autowire('%env(SITE_URL)%')]
@@ -57,7 +59,10 @@ final readonly class Post
     /** @param array<string, mixed> $values */
     private function send(string $to, string $kind, array $values, Account $party, ?string $invitationId = null): void
     {
-        $text = $this->twig->render("mail/$kind.txt.twig", $values);
+        // In the language that the one it is of has chosen, or reads now.
+        $language = $party->getLanguage() ?: $this->translator->getLocale();
+        $own = "mail/$kind.$language.txt.twig";
+        $text = $this->twig->render($this->twig->getLoader()->exists($own) ? $own : "mail/$kind.txt.twig", $values);
         // The first line is the subject.
         [$subject, $body] = explode("\n", $text, 2);
         $this->bus->dispatch(new SendMail($this->from, $to, trim($subject), ltrim($body), (string) $party->getId(), $invitationId));

@@ -7,6 +7,7 @@ namespace ZigLane\App\Twig;
 use Twig\Attribute\AsTwigFunction;
 use ZigLane\App\Practice\DrillCard;
 use ZigLane\App\Words\Words;
+use ZigLane\Core\Fact\Fact;
 
 /** Words of drills for templates. */
 final readonly class DrillFunctions
@@ -19,7 +20,7 @@ final readonly class DrillFunctions
     #[AsTwigFunction('whose_par')]
     public function whosePar(string $name): string
     {
-        return $this->words->said('practice.whose', ['name' => $name]);
+        return $this->words->of(new Fact('practice.whose', ['name' => $name]));
     }
 
     #[AsTwigFunction('drill_points')]

@@ -98,6 +98,8 @@ final readonly class Words
                 \is_float($value) => $this->measured($name, $value),
                 \is_bool($value) => [$name => $value ? 'yes' : 'no'],
                 null === $value => [$name => 'none', 'the_'.$name => 'none'],
+                // That of a player, which is told as it is.
+                \is_string($value) && 'name' === $name => [$name => $value, $name.'_said' => $this->phrase($value)],
                 default => [$name => $value],
             };
         }

@@ -14,6 +14,9 @@ final class BracketTranslator implements TranslatorInterface, TranslatorBagInter
 {
     public const LOCALE = 'xx';
 
+    /** @var array<string, array<string, true>> what was asked for in it, by domain */
+    public static array $asked = [];
+
     private string $locale = 'en';
 
     public function __construct(private readonly TranslatorInterface&TranslatorBagInterface&LocaleAwareInterface $inner)
@@ -23,6 +26,10 @@ final class BracketTranslator implements TranslatorInterface, TranslatorBagInter
     /** @param array<mixed> $parameters */
     public function trans(?string $id, array $parameters = [], ?string $domain = null, ?string $locale = null): string
     {
+        if (self::LOCALE === ($locale ?? $this->locale)) {
+            self::$asked[$domain ?? 'messages'][(string) $id] = true;
+        }
+
         return self::LOCALE === ($locale ?? $this->locale)
             ? '⟦'.$this->inner->trans((string) $id, $parameters, $domain, 'en').'⟧'
             : $this->inner->trans((string) $id, $parameters, $domain, $locale);

@@ -13,7 +13,9 @@ use Symfony\Component\Routing\RouterInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\PlanJob;
+use ZigLane\App\Language\PageWords;
 use ZigLane\App\Log\LogEditor;
+use ZigLane\App\Mail\Post;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Messenger\WorkOnPlanHandler;
 use ZigLane\App\Practice\DrillShelf;
@@ -63,7 +65,85 @@ final class LanguageTest extends AppTestCase
         }
 
         self::assertSame([], $left);
+        self::assertSame([], $this->lackedByGerman());
         self::assertGreaterThan(60, \count($seen), 'that many kinds of page were looked at');
+    }
+
+    public function testAPlayerReadsThePagesInTheLanguageThatHeChooses(): void
+    {
+        $account = $this->signedIn();
+        $sheet = $this->sheet($account, [0 => [1.4, 0.5], 4 => [2.2, 0.4], 9 => [0.5, 1.0]]);
+        $this->client->request('GET', '/account');
+        self::assertSelectorExists('html[lang=en]');
+        $this->client->submitForm('Keep these', ['language' => 'de']);
+        $this->client->request('GET', '/account');
+        self::assertSelectorExists('html[lang=de]');
+        self::assertSelectorTextContains('.masthead-tools', 'Blätter');
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan?ball=4&pocket=FR&clock=12:00&tips=0.5&lengths=1.5&elevation=2");
+        self::assertSelectorTextContains('.verdict', 'Die 4 ');
+        self::assertSelectorTextContains('[data-stance-told]', 'Bande');
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/draw?ball=4&pocket=FR&clock=12:00&tips=0.5&lengths=99&elevation=2");
+        self::assertSelectorTextContains('[role=alert]', 'Das Tempo muss eine Zahl von 0.05 bis');
+        $this->client->request('GET', '/sheets/0192f0c1-0000-7000-8000-000000000000/plan');
+        self::assertSelectorTextContains('h1', 'Nicht gefunden');
+        // What he typed stays as he typed it, and numbers are written with a point, as they are typed.
+        $this->client->request('GET', '/sheets');
+        self::assertSelectorTextContains('main', $sheet->getName());
+    }
+
+    public function testALanguageWithoutAFileIsRefused(): void
+    {
+        $this->signedIn();
+        $token = $this->client->request('GET', '/account')->filter('form[action="/account/life"] [name=_token]')->attr('value');
+        $this->client->request('POST', '/account/life', ['_token' => $token, 'zone' => 'UTC', 'language' => '../../etc']);
+        self::assertResponseStatusCodeSame(422);
+        $this->client->request('GET', '/account');
+        self::assertSelectorExists('html[lang=en]');
+    }
+
+    public function testWhoIsNotSignedInReadsWhatHisBrowserAsksFor(): void
+    {
+        $this->client->request('GET', '/sign-in', server: ['HTTP_ACCEPT_LANGUAGE' => 'fr, de;q=0.8, en;q=0.5']);
+        self::assertSelectorExists('html[lang=de]');
+        self::assertSelectorTextContains('body', 'Anmelden');
+        $this->client->request('GET', '/sign-in', server: ['HTTP_ACCEPT_LANGUAGE' => 'fr']);
+        self::assertSelectorExists('html[lang=en]');
+    }
+
+    public function testALetterIsInTheLanguageOfItsReader(): void
+    {
+        $account = $this->player();
+        $account->read('de');
+        static::getContainer()->get(Post::class)->tell($account, $account->getEmail(), 'password');
+        $queued = static::getContainer()->get(Connection::class)->fetchOne(
+            'SELECT body FROM work_queue WHERE party = ? ORDER BY id DESC LIMIT 1', [(string) $account->getId()],
+        );
+        self::assertIsString($queued);
+        self::assertStringContainsString('Dein Passwort bei Zig Lane wurde', $queued);
+    }
+
+    /** Every sentence of a language is one that ICU reads, and asks for no value that the English one does not have. */
+    public function testTheGermanFilesAreWhole(): void
+    {
+        self::assertNotNull(self::$kernel);
+        $application = new Application(self::$kernel);
+        $application->setAutoExit(false);
+        $tester = new ApplicationTester($application);
+        self::assertSame(0, $tester->run(['lane:words', 'language' => 'de']), $tester->getDisplay());
+        $translator = static::getContainer()->get('translator');
+        $english = $translator->getCatalogue('en')->all('messages');
+        foreach ($translator->getCatalogue('de')->all('messages') as $key => $sentence) {
+            self::assertIsString($sentence);
+            self::assertIsString($english[$key]);
+            // It throws where ICU cannot read it.
+            $formatter = new \MessageFormatter('de', $sentence);
+            preg_match_all('/\{(\w+)/', $english[$key], $found);
+            foreach ([0, 1, 3, 'none', 'yes'] as $value) {
+                // A value that is not known stands as {name} in what comes out.
+                $said = $formatter->format([...array_fill_keys($found[1], $value), 'name_said' => $value]);
+                self::assertDoesNotMatchRegularExpression('/[{}]/', (string) $said, "$key: $sentence");
+            }
+        }
     }
 
     /**
@@ -118,6 +198,17 @@ final class LanguageTest extends AppTestCase
         usort($typed, static fn (string $a, string $b): int => \strlen($b) <=> \strlen($a));
 
         return $typed;
+    }
+
+    /** @return list<string> phrases that pages asked for by name, of which the German file has none */
+    private function lackedByGerman(): array
+    {
+        $german = static::getContainer()->get('translator')->getCatalogue('de');
+
+        return array_values(array_filter(
+            array_map(strval(...), array_keys(BracketTranslator::$asked[PageWords::DOMAIN] ?? [])),
+            static fn (string $phrase): bool => 1 === preg_match('/\p{L}{3}/u', $phrase) && !$german->defines($phrase, PageWords::DOMAIN),
+        ));
     }
 
     private function loadDemo(): void
