@@ -7,6 +7,7 @@ namespace ZigLane\App\Account;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Camera\KeptPictures;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\DrillTry;
@@ -27,6 +28,7 @@ use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\SpeedUnit;
+use ZigLane\Core\Camera\PictureFile;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\LessonFile;
@@ -39,9 +41,9 @@ use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Rules\HouseRules;
 
 /**
- * All of an account as a zip of the open files, and back into another account: sheets with their legs and plans, drills, tables with their
- * tests, lessons, the log, and the sessions of drills (practice.json, docs/formats.md). Keys tie them: a rack of the log keeps its id, so
- * that the same zip taken in twice is there once.
+ * All of an account as a zip of the open files, and back into another account: sheets with their legs, plans and pictures, drills, tables
+ * with their tests, lessons, the log with the sheets that its racks were shot from, and the sessions of drills (docs/formats.md). Keys tie
+ * them: a rack of the log keeps its id, so that the same zip taken in twice is there once.
  */
 final readonly class AccountZip
 {
@@ -61,6 +63,8 @@ final readonly class AccountZip
         private LogImport $import,
         private DrillShelf $shelf,
         private SheetEditor $editor,
+        private RackTies $ties,
+        private KeptPictures $pictures,
         private ClockInterface $clock,
     ) {
     }
@@ -98,6 +102,10 @@ final readonly class AccountZip
             if (null !== $plan) {
                 $put("sheets/$id.plan.json", $plan);
             }
+            $picture = $this->pictures->of($sheet);
+            if (null !== $picture) {
+                $put("sheets/$id.picture.jpg", $picture->getJpeg());
+            }
             if (null !== $sheet->getTable()) {
                 $put("sheets/$id.on.json", ['table' => (string) $sheet->getTable()->getId()]);
             }
@@ -115,6 +123,9 @@ final readonly class AccountZip
             $put("lessons/{$lesson->getId()}.lesson.json", $lesson->getFile()->write());
         }
         $put('log.json', LogFile::write($this->log->whole($account)));
+        foreach ($this->ties->write($account) as $name => $content) {
+            $put($name, $content);
+        }
         $put('practice.json', $this->practice($account));
         if (!$zip->close()) {
             throw new \RuntimeException('The zip cannot be written.');
@@ -142,7 +153,7 @@ final readonly class AccountZip
         $files = [];
         for ($i = 0; $i < $zip->numFiles; ++$i) {
             $name = (string) $zip->getNameIndex($i);
-            if (1 === preg_match('#^(account\.json|log\.json|practice\.json|(sheets|drills|tables|lessons)/([0-9a-f-]{36})\.([a-z-]+)\.json)$#D', $name)) {
+            if (1 === preg_match('#^((account|log|racks|practice)\.json|(sheets|drills|tables|lessons|racks)/([0-9a-f-]{36})\.([a-z-]+)\.(json|jpg))$#D', $name)) {
                 $files[$name] = $i;
             }
         }
@@ -156,7 +167,7 @@ final readonly class AccountZip
                 $failed[] = $name;
             }
         };
-        $keys = $tables = [];
+        $keys = $tables = $sheets = $racks = [];
         foreach (array_keys($files) as $name) {
             if (1 !== preg_match('#^(tables|drills|lessons)/([0-9a-f-]{36})\.(table|drill|lesson)\.json$#D', $name, $of)) {
                 continue;
@@ -188,8 +199,8 @@ final readonly class AccountZip
         }
         foreach (array_keys($files) as $name) {
             if (1 === preg_match('#^sheets/([0-9a-f-]{36})\.rack\.json$#D', $name, $of)) {
-                $try($name, function () use ($account, $of, $name, $get, $tables, &$taken): void {
-                    $this->sheet(
+                $try($name, function () use ($account, $of, $name, $get, $tables, &$taken, &$sheets): void {
+                    $sheet = $this->sheet(
                         $account,
                         $of[1],
                         (string) $get($name),
@@ -198,14 +209,20 @@ final readonly class AccountZip
                         $tables,
                         $taken,
                     );
+                    $sheets[$of[1]] = $sheet->getId();
+                    $picture = $get("sheets/{$of[1]}.picture.jpg");
+                    if (null !== $picture) {
+                        $this->pictures->keep($sheet, PictureFile::read($picture));
+                    }
                 });
             }
         }
         if (null !== ($log = $get('log.json'))) {
-            $try('log.json', function () use ($account, $log, &$taken): void {
-                [$taken['shots']] = $this->import->take($account, LogFile::parse($log, self::MAX_UNPACKED));
+            $try('log.json', function () use ($account, $log, &$taken, &$racks): void {
+                [$taken['shots'], , $racks] = $this->import->take($account, LogFile::parse($log, self::MAX_UNPACKED));
             });
         }
+        $try('racks.json', fn () => $this->ties->read($get('racks.json'), $get, $racks, $sheets));
         $accountId = $account->getId();
         if (null !== ($practice = $get('practice.json'))) {
             $try('practice.json', function () use ($accountId, $practice, $keys, &$taken): void {
@@ -271,7 +288,7 @@ final readonly class AccountZip
      * @param array<string, OwnTable> $tables by their old ids
      * @param array<string, int>      $taken
      */
-    private function sheet(Account $account, string $id, string $json, ?string $plan, ?string $on, array $tables, array &$taken): void
+    private function sheet(Account $account, string $id, string $json, ?string $plan, ?string $on, array $tables, array &$taken): RackSheet
     {
         $file = RackFile::parse($json);
         $document = null === $on ? null : json_decode($on, true, 4);
@@ -288,6 +305,8 @@ final readonly class AccountZip
             $this->manager->flush();
             ++$taken['plans'];
         }
+
+        return $sheet;
     }
 
     /** @return array<string, mixed> */

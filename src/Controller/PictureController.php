@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Controller;
 
-use Doctrine\ORM\EntityManagerInterface;
-use Psr\Clock\ClockInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -13,9 +11,9 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Camera\KeptPictures;
 use ZigLane\App\Camera\TableCamera;
 use ZigLane\App\Drawing\TableDrawing;
-use ZigLane\App\Entity\KeptPicture;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Practice\DrillCard;
 use ZigLane\App\Sheet\LayoutText;
@@ -31,8 +29,7 @@ final class PictureController extends AbstractController
 {
     public function __construct(
         private readonly TableCamera $camera,
-        private readonly EntityManagerInterface $em,
-        private readonly ClockInterface $clock,
+        private readonly KeptPictures $pictures,
     ) {
     }
 
@@ -46,7 +43,7 @@ final class PictureController extends AbstractController
     #[Route('/sheets/{id}/picture/kept', name: 'sheet_picture_kept', methods: ['GET'])]
     public function kept(RackSheet $sheet): Response
     {
-        $kept = $this->em->find(KeptPicture::class, $sheet) ?? throw $this->createNotFoundException('No picture is kept.');
+        $kept = $this->pictures->of($sheet) ?? throw $this->createNotFoundException('No picture is kept.');
 
         return new Response($kept->getJpeg(), headers: ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, no-store']);
     }
@@ -55,11 +52,7 @@ final class PictureController extends AbstractController
     #[IsCsrfTokenValid('sheet')]
     public function throwAway(RackSheet $sheet): Response
     {
-        $kept = $this->em->find(KeptPicture::class, $sheet);
-        if (null !== $kept) {
-            $this->em->remove($kept);
-            $this->em->flush();
-        }
+        $this->pictures->throwAway($sheet);
 
         return $this->redirectToRoute('sheet_picture', ['id' => $sheet->getId()], Response::HTTP_SEE_OTHER);
     }
@@ -119,7 +112,7 @@ final class PictureController extends AbstractController
             return $this->page($sheet, $words->error($e));
         }
         if ($request->request->getBoolean('keep')) {
-            $this->keep($sheet, $image);
+            $this->pictures->keep($sheet, $image);
         }
 
         return $this->render('sheet/seen.html.twig', [
@@ -146,23 +139,8 @@ final class PictureController extends AbstractController
     {
         return $this->render('sheet/picture.html.twig', [
             'sheet' => $sheet, 'error' => $error, 'has_camera' => $this->camera->isThere(),
-            'kept' => $this->em->find(KeptPicture::class, $sheet),
+            'kept' => $this->pictures->of($sheet),
         ], new Response(status: null === $error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
-    }
-
-    /** Kept as it is looked at: drawn anew, without what was written beside it. */
-    private function keep(RackSheet $sheet, \GdImage $image): void
-    {
-        ob_start();
-        imagejpeg($image, null, 88);
-        $jpeg = (string) ob_get_clean();
-        $kept = $this->em->find(KeptPicture::class, $sheet);
-        if (null === $kept) {
-            $this->em->persist(new KeptPicture($sheet, $jpeg, $this->clock->now()));
-        } else {
-            $kept->keep($jpeg, $this->clock->now());
-        }
-        $this->em->flush();
     }
 
     /**

@@ -99,6 +99,12 @@ class ShotRack implements Deletable
         return $this->sheet;
     }
 
+    /** To the sheet that it was shot from. */
+    public function tie(?RackSheet $sheet): void
+    {
+        $this->sheet = $sheet;
+    }
+
     public function getGame(): Game
     {
         return $this->game;

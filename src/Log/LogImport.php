@@ -30,12 +30,13 @@ final readonly class LogImport
     {
     }
 
-    /** @return array{int, int} shots that were taken, and those that were there already */
+    /** @return array{int, int, array<string, Uuid>} shots taken, those that were there already, and the racks by their ids in the log */
     public function take(Account $owner, Log $log): array
     {
         $ownerId = $owner->getId();
         $taken = $known = 0;
-        $this->manager->wrapInTransaction(function () use ($ownerId, $log, &$taken, &$known): void {
+        $racks = [];
+        $this->manager->wrapInTransaction(function () use ($ownerId, $log, &$taken, &$known, &$racks): void {
             foreach ($log->outings as $o => $outing) {
                 $owner = $this->manager->getReference(Account::class, $ownerId);
                 \assert($owner instanceof Account);
@@ -43,6 +44,7 @@ final readonly class LogImport
                 foreach ($outing->racks as $r => $rack) {
                     $id = $this->id($owner, 'rack', $outing->id, $rack->id, (string) $o, (string) $r);
                     $into = $this->manager->find(ShotRack::class, $id) ?? $this->rack($id, $owner, $kept, $outing, $rack, $log);
+                    $racks[$rack->id] = $id;
                     [$new, $old] = $this->shots($into, $rack, $outing->id);
                     $taken += $new;
                     $known += $old;
@@ -50,7 +52,7 @@ final readonly class LogImport
             }
         });
 
-        return [$taken, $known];
+        return [$taken, $known, $racks];
     }
 
     private function outing(Account $owner, LoggedOuting $outing): Outing

@@ -16,7 +16,9 @@ use Symfony\Component\Mime\RawMessage;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Account\AccountZip;
+use ZigLane\App\Camera\KeptPictures;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Entity\SignedIn;
 use ZigLane\App\Log\LogEditor;
 use ZigLane\App\Message\SendMail;
@@ -196,7 +198,13 @@ final class LettersTest extends AppTestCase
             'seen' => ['cue' => [5.0, 2.0]], 'seconds' => 4.0,
         ]);
         static::getContainer()->get(LessonDesk::class)->keep($account, new LessonFile('Lesson', [LessonItem::words('**bold**')]));
-        static::getContainer()->get(LogEditor::class)->begin($account, Uuid::v7(), $sheet->getRack(), RackKind::Practice, $sheet);
+        $editor = static::getContainer()->get(LogEditor::class);
+        $editor->begin($account, Uuid::v7(), $sheet->getRack(), RackKind::Practice, $sheet);
+        $tried = (string) json_encode(['guess' => 0.5, 'results' => ['made', 'safe']]);
+        $editor->begin($account, Uuid::v7(), $sheet->getRack(), RackKind::Tries, $sheet, $tried);
+        $image = imagecreatetruecolor(400, 300);
+        self::assertNotFalse($image);
+        static::getContainer()->get(KeptPictures::class)->keep($sheet, $image);
         static::getContainer()->get(PracticeEditor::class)->begin(
             $account,
             Uuid::v7(),
@@ -222,6 +230,17 @@ final class LettersTest extends AppTestCase
         self::assertNotNull($other);
         self::assertSame('Europe/Lisbon', $other->getTimeZone());
         self::assertTrue($other->isLeftHanded());
+        // Racks lie on the sheet that they were shot from, tries are what they were, and the picture is there.
+        $racks = $this->manager()->getRepository(ShotRack::class)->findBy(['owner' => $other]);
+        self::assertCount(2, $racks);
+        foreach ($racks as $rack) {
+            self::assertSame($sheet->getName(), $rack->getSheet()?->getName());
+            self::assertSame($other, $rack->getSheet()->getOwner());
+            self::assertSame(RackKind::Tries === $rack->getKind() ? $tried : null, $rack->getPlan());
+        }
+        $took = $racks[0]->getSheet();
+        self::assertNotNull($took);
+        self::assertNotNull(static::getContainer()->get(KeptPictures::class)->of($took));
         // Twice is once.
         $again = $zip->read($other, $first);
         self::assertSame(0, $again['taken']['sessions']);

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace ZigLane\App\Account;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Entity\ShotRack;
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Log\RackKind;
+
+/**
+ * What ties the racks of a log to the rest of an account, for its zip (racks.json, docs/formats.md): the sheet that one was shot
+ * from; and as racks/ID.plan.json the plan that was followed, or of ten tries what was tried and what came of it.
+ */
+final readonly class RackTies
+{
+    private const FORMAT = 'zig-lane/racks';
+
+    public function __construct(private EntityManagerInterface $manager)
+    {
+    }
+
+    /** @return array<string, string> files by their names */
+    public function write(Account $account): array
+    {
+        $files = $sheets = [];
+        $racks = $this->manager->getRepository(ShotRack::class)->findBy(['owner' => $account, 'deletedAt' => null], ['id' => 'ASC']);
+        foreach ($racks as $rack) {
+            if (null !== $rack->getSheet()) {
+                $sheets[(string) $rack->getId()] = (string) $rack->getSheet()->getId();
+            }
+            if (null !== $rack->getPlan()) {
+                $files["racks/{$rack->getId()}.plan.json"] = $rack->getPlan();
+            }
+        }
+        $files['racks.json'] = json_encode(['format' => self::FORMAT, 'version' => 1, 'sheets' => (object) $sheets], \JSON_THROW_ON_ERROR);
+
+        return $files;
+    }
+
+    /**
+     * @param string|null               $json   racks.json, if it is there
+     * @param \Closure(string): ?string $file   a file by its name
+     * @param array<string, Uuid>       $racks  the racks that were taken in, by their ids in the log file
+     * @param array<string, Uuid>       $sheets the sheets, by their old ids
+     */
+    public function read(?string $json, \Closure $file, array $racks, array $sheets): void
+    {
+        $document = null === $json ? [] : json_decode($json, true, 8, \JSON_THROW_ON_ERROR);
+        $of = \is_array($document) && \is_array($document['sheets'] ?? null) ? $document['sheets'] : [];
+        foreach ($racks as $old => $id) {
+            $rack = $this->manager->find(ShotRack::class, $id);
+            $sheet = \is_string($of[$old] ?? null) ? $sheets[$of[$old]] ?? null : null;
+            if (null === $rack) {
+                continue;
+            }
+            if (null !== $sheet) {
+                $rack->tie($this->manager->find(RackSheet::class, $sheet));
+            }
+            $plan = $file("racks/$old.plan.json");
+            if (null === $rack->getPlan() && null !== $plan && self::isPlan($rack->getKind(), $plan)) {
+                $rack->follow($plan);
+            }
+        }
+        $this->manager->flush();
+    }
+
+    /** Whether it can be read again where it is asked for. */
+    private static function isPlan(RackKind $kind, string $plan): bool
+    {
+        if (RackKind::Tries === $kind) {
+            return \is_array(json_decode($plan, true, 16));
+        }
+        try {
+            PlanFile::parse($plan);
+        } catch (CoreError) {
+            return false;
+        }
+
+        return true;
+    }
+}
