@@ -224,12 +224,12 @@ final class DrillController extends AbstractController
 
     #[Route('/{key}/delete', name: 'drill_delete', requirements: self::KEY, methods: ['POST'])]
     #[IsCsrfTokenValid('drill')]
-    public function delete(string $key, #[CurrentUser] Account $account): Response
+    public function delete(string $key, #[CurrentUser] Account $account, Words $words): Response
     {
         $drill = $this->own($account, $key);
         \assert(null !== $drill->own);
         $this->shelf->delete($drill->own);
-        $this->addFlash('notice', \sprintf('The drill "%s" is deleted. What you scored on it stays.', $drill->file->drill->name));
+        $this->addFlash('notice', $words->said('done.drillDeleted', ['drill' => $drill->file->drill->name]));
 
         return $this->redirectToRoute('drills', [], Response::HTTP_SEE_OTHER);
     }

@@ -21,6 +21,7 @@ use ZigLane\App\Log\LogPage;
 use ZigLane\App\Log\LogReader;
 use ZigLane\App\Sheet\SpotText;
 use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
@@ -147,7 +148,7 @@ final class LogController extends AbstractController
 
     #[Route('/log/import', name: 'log_import', methods: ['POST'])]
     #[IsCsrfTokenValid('log')]
-    public function import(Request $request, #[CurrentUser] Account $account, LogImport $import): Response
+    public function import(Request $request, #[CurrentUser] Account $account, LogImport $import, Words $words): Response
     {
         $upload = $request->files->get('file');
         try {
@@ -159,12 +160,7 @@ final class LogController extends AbstractController
         } catch (InvalidFile $e) {
             return $this->page($request, $account, $e->faults);
         }
-        $this->addFlash('notice', \sprintf(
-            '%d %s taken into the log%s.',
-            $taken,
-            1 === $taken ? 'shot is' : 'shots are',
-            0 === $known ? '' : \sprintf('; %d were in it already and count once', $known),
-        ));
+        $this->addFlash('notice', $words->said('done.logTaken', ['taken' => $taken, 'known' => $known]));
 
         return $this->redirectToRoute('log', [], Response::HTTP_SEE_OTHER);
     }

@@ -24,6 +24,7 @@ use ZigLane\App\Repository\Comments;
 use ZigLane\App\Repository\OwnTables;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
@@ -136,11 +137,11 @@ final class SheetController extends AbstractController
 
     #[Route('/sheets/{id}/name', name: 'sheet_rename', methods: ['POST'])]
     #[IsCsrfTokenValid('sheet')]
-    public function rename(Request $request, RackSheet $sheet, SheetEditor $editor): Response
+    public function rename(Request $request, RackSheet $sheet, SheetEditor $editor, Words $words): Response
     {
         $name = trim(mb_scrub($request->request->getString('name')));
         if ('' === $name || mb_strlen($name) > RackFile::MAX_NAME) {
-            $this->addFlash('notice', \sprintf('A name has 1 to %d characters; the sheet keeps its name.', RackFile::MAX_NAME));
+            $this->addFlash('notice', $words->said('done.nameKept', ['most' => RackFile::MAX_NAME]));
         } else {
             $editor->rename($sheet, $name);
         }

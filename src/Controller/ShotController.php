@@ -73,7 +73,7 @@ final class ShotController extends AbstractController
         $editor->call($sheet, $choice, $request->request->getInt('version'), $place->leg);
         $this->addFlash(
             'notice',
-            1 === $place->leg ? 'The shot is saved with the sheet.' : \sprintf('Leg %d is saved with the sheet.', $place->leg),
+            1 === $place->leg ? 'The shot is saved with the sheet.' : $this->words->said('done.legSaved', ['leg' => $place->leg]),
         );
 
         return $this->redirectToRoute(
@@ -89,7 +89,7 @@ final class ShotController extends AbstractController
     {
         $leg = max(1, $request->request->getInt('leg'));
         $editor->cutBack($sheet, $request->request->getInt('version'), $leg);
-        $this->addFlash('notice', \sprintf('Leg %d and what came after it are taken off.', $leg));
+        $this->addFlash('notice', $this->words->said('done.legsOff', ['leg' => $leg]));
 
         return $this->redirectToRoute(
             'sheet_plan',

@@ -174,10 +174,10 @@ final class TableController extends AbstractController
 
     #[Route('/{id}/delete', name: 'table_delete', methods: ['POST'])]
     #[IsCsrfTokenValid('table')]
-    public function delete(OwnTable $table): Response
+    public function delete(OwnTable $table, Words $words): Response
     {
         $this->shelf->delete($table);
-        $this->addFlash('notice', \sprintf('The table "%s" is deleted. Sheets keep what they were planned on.', $table->getName()));
+        $this->addFlash('notice', $words->said('done.tableDeleted', ['table' => $table->getName()]));
 
         return $this->redirectToRoute('tables', [], Response::HTTP_SEE_OTHER);
     }

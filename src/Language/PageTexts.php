@@ -16,7 +16,7 @@ use ZigLane\Core\Player\ExecutionErrors;
 final readonly class PageTexts
 {
     /** Sentences in PHP that a page prints in the reader's language. */
-    private const IN_PHP = '/(?:addFlash\(\s*\'notice\',\s*|->back\(|NumberText::between\([^;]*?, |\$number\(\'\w+\', |=> \[)\'((?:[^\'\\\\]|\\\\.)+)\'/';
+    private const IN_PHP = '/(?:addFlash\(\s*\'notice\',\s*|->back\(|TooManyRequestsHttpException\(\s*\d+,\s*)\'((?:[^\'\\\\]|\\\\.)+)\'/';
 
     /** What is put together of parts. */
     private const COMPOSED = [
@@ -84,10 +84,8 @@ final readonly class PageTexts
     {
         $found = [...SpeedWords::all(), ...array_keys(ExecutionErrors::PRESETS), ...self::COMPOSED];
         foreach ((new Finder())->files()->in([$this->root.'/src'])->name('*.php')->sortByName() as $file) {
-            if (str_contains($file->getContents(), 'addFlash(')) {
-                preg_match_all(self::IN_PHP, $file->getContents(), $sentences);
-                array_push($found, ...array_map(stripslashes(...), $sentences[1]));
-            }
+            preg_match_all(self::IN_PHP, $file->getContents(), $sentences);
+            array_push($found, ...array_map(stripslashes(...), $sentences[1]));
         }
 
         return $found;

@@ -7,10 +7,12 @@ namespace ZigLane\App\Messenger;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Messenger\MessageBusInterface;
+use Symfony\Component\Translation\LocaleSwitcher;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
+use ZigLane\App\Language\PageWords;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Words\Words;
@@ -41,6 +43,7 @@ final class WorkOnPlanHandler
         private readonly FairShare $share,
         private readonly MessageBusInterface $bus,
         private readonly Words $words,
+        private readonly LocaleSwitcher $switcher,
         private readonly LoggerInterface $laneLogger,
     ) {
     }
@@ -62,10 +65,21 @@ final class WorkOnPlanHandler
                 $this->bus->dispatch($message);
             }
         } catch (CoreError $e) {
-            $this->jobs->nothing($job, $this->words->error($e));
+            $this->jobs->nothing($job, $this->told($job, $e));
         }
         $this->count($message);
         $this->laneLogger->info('Worked on a plan.', ['job' => $message->jobId]);
+    }
+
+    /** Why nothing is planned, in the language of whoever asked. */
+    private function told(PlanJob $job, CoreError $error): string
+    {
+        $owner = $job->getSheet()?->getOwner() ?? $job->getShotRack()?->getOwner();
+
+        return $this->switcher->runWithLocale(
+            $owner?->getLanguage() ?: PageWords::ENGLISH,
+            fn (): string => $this->words->error($error),
+        );
     }
 
     /** @return bool false where it makes way for others' work and has to be gone on with */

@@ -18,6 +18,7 @@ use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Words\Words;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
@@ -42,6 +43,7 @@ final readonly class Planner
         private ClockInterface $clock,
         private ErrorSource $errors,
         private FairShare $share,
+        private Words $words,
     ) {
     }
 
@@ -194,7 +196,7 @@ final readonly class Planner
         if ($this->jobs->underWay($owner) >= $most) {
             throw new TooManyRequestsHttpException(
                 10,
-                \sprintf('%d plans of yours are being worked out already. Wait for one, or stop it.', $most),
+                $this->words->said('refused.tooManyPlans', ['most' => $most]),
             );
         }
         if ($this->share->inAnHour((string) $owner->getId()) >= ($owner->isDemo() ? self::BUDGET_OF_DEMO : self::BUDGET)) {

@@ -195,7 +195,7 @@ final class FuzzTest extends AppTestCase
             static::getContainer()->get(RouterInterface::class)->getRouteCollection()->all(),
             static fn ($route): bool => !str_starts_with($route->getPath(), '/sign-') && !str_starts_with($route->getPath(), '/_'),
         ));
-        $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 20) / 2;
+        $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 12) / 2;
         $slow = $failed = [];
         for ($i = 0; microtime(true) < $until; ++$i) {
             $route = $routes[$random->getInt(0, \count($routes) - 1)];
@@ -277,7 +277,7 @@ final class FuzzTest extends AppTestCase
                 .'"elevation":2}}',
             self::lesson($root),
         ];
-        $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 20) / 4;
+        $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 12) / 4;
         $refused = 0;
         for ($i = 0; microtime(true) < $until; ++$i) {
             $json = $this->damaged($whole[$i % 4], $random);
