@@ -55,14 +55,15 @@ final readonly class OptionsView
     public function figures(): array
     {
         $tally = $this->chosen->tally;
+        $isAttack = WayKind::Attack === $this->chosen->way->kind;
         $risks = [
             'scratches' => $tally->share($tally->scratches),
             'fouls' => $tally->share($tally->fouls - $tally->scratches),
             'sellsOut' => $tally->share($tally->soldOut),
-            'drops' => $tally->share($tally->dropped),
+            $isAttack ? 'drops' : 'aBallDrops' => $tally->share($tally->dropped),
             'loses' => $tally->share($tally->lost),
         ];
-        if (WayKind::Attack !== $this->chosen->way->kind) {
+        if (!$isAttack) {
             return [
                 'legal' => $tally->share($tally->legal),
                 'hides' => $this->chosen->hook(),

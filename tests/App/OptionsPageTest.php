@@ -40,7 +40,7 @@ final class OptionsPageTest extends AppTestCase
             self::assertMatchesRegularExpression('/^(\d+ %|never)$/', $crawler->filter("[data-figure=$figure]")->text(), $figure);
         }
         $crawler = $this->client->request('GET', $this->path($sheet, '/board').'?option='.$this->numberOf($sheet, WayKind::Safety));
-        foreach (['legal', 'hides', 'hisPot', 'his', 'scratches', 'sellsOut', 'drops', 'loses'] as $figure) {
+        foreach (['legal', 'hides', 'hisPot', 'his', 'scratches', 'sellsOut', 'aBallDrops', 'loses'] as $figure) {
             self::assertSelectorExists("[data-figure=$figure]");
         }
         $crawler = $this->client->request('GET', $this->path($sheet, '/board').'?option=1');
