@@ -31,8 +31,8 @@ final readonly class AttackSearch
     private const HEIGHTS = [0.4, 0.15, -0.1, -0.4];
     /** Pots that are looked at, strokes of each that are tried, and tries. */
     private const POTS = 6;
-    private const STROKES = 2;
-    private const TRIES = 10;
+    private const STROKES = 3;
+    private const TRIES = 16;
     private const LEAST = 0.02;
     /** Step of the direction for indirect shots, degrees; how many are tried. */
     private const STEP = 0.5;
@@ -122,10 +122,11 @@ final readonly class AttackSearch
         }
     }
 
-    /** @return list<Way> the strokes of each pot that promise most as they are meant */
+    /** @return list<Way> the strokes of each pot that promise most: by what they leave as they are meant, and how often they are made */
     private function straight(Layout $layout, ?Spot $place): array
     {
         $cue = $layout->spot(Ball::Cue);
+        $missed = $this->trials->worthMissed();
         $ways = [];
         foreach ($this->lines->open($layout, $this->situation->shootable(), self::POTS) as [$ball, $pocket]) {
             $line = $this->lines->line($layout->spot($ball), $pocket);
@@ -135,6 +136,8 @@ final readonly class AttackSearch
             }
             $meant = [];
             foreach (self::SPEEDS as $speed) {
+                // A firm stroke that leaves more is made less often.
+                $made = $line->chanceStruck($cue, $speed);
                 foreach (self::HEIGHTS as $height) {
                     $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, $height), $speed, 2.0), $line->asideMetres());
                     try {
@@ -144,7 +147,7 @@ final readonly class AttackSearch
                     }
                     $played = $this->trials->meant($way);
                     if (null !== $played && $played[1]->goesOn) {
-                        $meant[] = [$this->trials->worth(...$played), $way];
+                        $meant[] = [$made * $this->trials->worth(...$played) + (1 - $made) * $missed, $way];
                     }
                 }
             }

@@ -46,11 +46,13 @@ final class WayTrials
 
     /**
      * By what ways are ranked: their worth, and where that is about the same, how often they keep the table. With many balls left the race
-     * says next to nothing of one shot, and a player still wants the opponent away from an easy one.
+     * says next to nothing of one shot, and a player still wants the opponent away from an easy one, and of two pots the surer.
      */
     public function rank(WayTally $tally): float
     {
-        return $tally->mean() + (Game::StraightPool === $this->situation->game ? self::KEPT_BALLS : self::KEPT) * $tally->kept();
+        $kept = Game::StraightPool === $this->situation->game ? self::KEPT_BALLS : self::KEPT;
+
+        return $tally->mean() + $kept * ($tally->kept() + 0.5 * $tally->share($tally->made));
     }
 
     /**
@@ -117,6 +119,14 @@ final class WayTrials
     public function worth(Ending $ending, Verdict $verdict): float
     {
         return $this->value->roughly()->of($this->situation, $ending, $verdict);
+    }
+
+    /** What it is about worth where nothing drops and the balls stay as they are: the other comes to the table. */
+    public function worthMissed(): float
+    {
+        $situation = $this->situation->isInHand() ? $this->afterMiscue() : $this->situation->passed();
+
+        return $this->value->race->turned($this->value->roughly()->look($situation)->win);
     }
 
     /** What it leaves, and to whom; null where the rack is decided. */

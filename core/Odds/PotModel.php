@@ -461,6 +461,12 @@ final readonly class PotModel
         return $this->chanceStarting($cue, self::startFor($contact, $cue->distanceTo($this->ghost), $this->drag()));
     }
 
+    /** Chance of the pot from a spot with a stroke of a speed, 0 to 1: that of the cue ball just after the hit, m/s. */
+    public function chanceStruck(Spot $cue, float $start): float
+    {
+        return $this->chanceStarting($cue, $start);
+    }
+
     /** @param float $start speed of the cue ball just after the hit, m/s */
     private function chanceStarting(Spot $cue, float $start): float
     {
