@@ -161,6 +161,8 @@ final class LanguageTest extends AppTestCase
         $jobs = [];
         foreach ($services->get(RackSheetRepository::class)->ofOwner($account, 20) as $sheet) {
             $path = '/sheets/'.$sheet->getId();
+            // Of every game.
+            array_push($paths, "$path/layout", "$path/run-out");
             if (str_contains($sheet->getName(), 'Back room')) {
                 $jobs[] = $services->get(Planner::class)->ask($sheet, new PlanRequest(), false);
                 $rack = $services->get(LogEditor::class)->begin($account, Uuid::v7(), $sheet->getRack(), RackKind::Practice, $sheet);
