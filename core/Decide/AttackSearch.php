@@ -137,7 +137,7 @@ final readonly class AttackSearch
             $meant = [];
             foreach (self::SPEEDS as $speed) {
                 // A firm stroke that leaves more is made less often.
-                $made = $line->chanceStruck($cue, $speed);
+                $made = $line->chanceStarting($cue, $speed);
                 foreach (self::HEIGHTS as $height) {
                     $choice = new ShotChoice($ball, $pocket, new Stroke(Tip::fractions(0.0, $height), $speed, 2.0), $line->asideMetres());
                     try {

@@ -13,6 +13,7 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
+use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\Rail;
 
@@ -106,10 +107,14 @@ final readonly class Why
             if ([] !== $rails) {
                 $facts[] = new Fact('decide.kicks', ['rails' => $rails]);
             }
+            $isOpening = Opening::is($this->situation, $this->rack->equipment);
+            $verdict = $isOpening
+                ? Opening::judge($ending)
+                : Referee::of($this->rack)->judge($before, $this->situation->turn(), $ending, null, null, $way->strike);
             array_push(
                 $facts,
-                ...$this->ruled($way, $before, $ending),
-                ...$this->faced($judged, $before, $ending),
+                ...$this->ruled($way, $ending, $verdict, $isOpening),
+                ...($isOpening ? [] : $this->faced($judged, $ending, $verdict)),
                 ...$this->apart($before, $ending),
                 ...$this->onRail($ending),
             );
@@ -119,36 +124,30 @@ final readonly class Why
     }
 
     /** @return list<Fact> an opening break, and a foul that is meant */
-    private function ruled(Way $way, Layout $before, Ending $ending): array
+    private function ruled(Way $way, Ending $ending, Verdict $verdict, bool $isOpening): array
     {
-        if (Opening::is($this->situation, $this->rack->equipment)) {
+        if ($isOpening) {
             $driven = array_unique(array_map(
                 static fn (array $one): int => $one[0]->value,
                 array_filter($ending->driven, static fn (array $one): bool => Ball::Cue !== $one[0]),
             ));
 
-            return Opening::judge($ending)->isFoul() ? [] : [new Fact('decide.opening', ['count' => \count($driven)])];
+            return $verdict->isFoul() ? [] : [new Fact('decide.opening', ['count' => \count($driven)])];
         }
-        $turn = $this->situation->turn();
-        $verdict = Referee::of($this->rack)->judge($before, $turn, $ending, null, null, $way->strike);
         if (WayKind::Safety !== $way->kind || !$verdict->isFoul()) {
             return [];
         }
 
         return [Game::EightBall === $this->situation->game
             ? new Fact('decide.onPurpose')
-            : new Fact('decide.onPurposeInARow', ['count' => $turn->foulsInARow + 1])];
+            : new Fact('decide.onPurposeInARow', ['count' => $this->situation->turn()->foulsInARow + 1])];
     }
 
     /** @return list<Fact> what he would shoot, or what the cue ball lies behind */
-    private function faced(Judged $judged, Layout $before, Ending $ending): array
+    private function faced(Judged $judged, Ending $ending, Verdict $verdict): array
     {
-        $way = $judged->way;
-        if (WayKind::Safety !== $way->kind || !$ending->final->has(Ball::Cue) || Opening::is($this->situation, $this->rack->equipment)) {
-            return [];
-        }
-        $verdict = Referee::of($this->rack)->judge($before, $this->situation->turn(), $ending, null, null, $way->strike);
-        if ($verdict->isFoul() || null !== $verdict->isWon) {
+        $isSafe = WayKind::Safety === $judged->way->kind && $ending->final->has(Ball::Cue);
+        if (!$isSafe || $verdict->isFoul() || null !== $verdict->isWon) {
             return [];
         }
         $tally = $judged->tally;

@@ -462,13 +462,7 @@ final readonly class PotModel
     }
 
     /** Chance of the pot from a spot with a stroke of a speed, 0 to 1: that of the cue ball just after the hit, m/s. */
-    public function chanceStruck(Spot $cue, float $start): float
-    {
-        return $this->chanceStarting($cue, $start);
-    }
-
-    /** @param float $start speed of the cue ball just after the hit, m/s */
-    private function chanceStarting(Spot $cue, float $start): float
+    public function chanceStarting(Spot $cue, float $start): float
     {
         $reach = $this->equipment->balls->diameter();
         $ghost = $this->ghost;

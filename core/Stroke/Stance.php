@@ -41,6 +41,8 @@ final readonly class Stance
         /** From where he stands to the farther of his hands. */
         public float $metres,
         public Reach $reach,
+        /** Of a shot that is far, whether the other hand comes nearer to it without the rest. */
+        public bool $isOtherNearer,
     ) {
     }
 
@@ -48,6 +50,27 @@ final readonly class Stance
     public static function of(Spot $cue, float $direction, Hand $hand, TableProfile $table): self
     {
         $bridge = $cue->towards($direction + \M_PI, Bridge::LENGTH);
+        [$rail, $place, $metres] = self::nearest($bridge, $direction, $hand, $table);
+        $reach = self::reach($metres);
+        $other = Reach::Easy === $reach ? \INF : self::nearest($bridge, $direction, $hand->other(), $table)[2];
+
+        return new self(
+            $hand, $bridge, $place, $rail, $metres, $reach, $other < $metres && Reach::Rest !== self::reach($other),
+        );
+    }
+
+    private static function reach(float $metres): Reach
+    {
+        return match (true) {
+            $metres <= self::LEAN => Reach::Easy,
+            $metres <= self::STRETCH => Reach::Stretched,
+            default => Reach::Rest,
+        };
+    }
+
+    /** @return array{Rail, Spot, float} rail, place, and from there to the farther hand, metres */
+    private static function nearest(Spot $bridge, float $direction, Hand $hand, TableProfile $table): array
+    {
         $grip = $bridge->towards($direction + \M_PI, self::GRIP);
         [$ex, $ey] = [cos($direction), sin($direction)];
         $left = Hand::Right === $hand ? 1.0 : -1.0;
@@ -64,26 +87,18 @@ final readonly class Stance
         }
         // Behind and beside the cue there is always a place: the table is finite.
         \assert(null !== $best);
-        [$rail, $place, $metres] = $best;
 
-        return new self($hand, $bridge, $place, $rail, $metres, match (true) {
-            $metres <= self::LEAN => Reach::Easy,
-            $metres <= self::STRETCH => Reach::Stretched,
-            default => Reach::Rest,
-        });
+        return $best;
     }
 
     /** Where to stand, and of a shot that is far what makes it nearer. */
-    public static function told(Spot $cue, float $direction, Hand $hand, TableProfile $table): Fact
+    public function told(): Fact
     {
-        $stance = self::of($cue, $direction, $hand, $table);
-        $other = self::of($cue, $direction, $hand->other(), $table);
-
-        return new Fact('stance.'.$stance->reach->value, [
-            'rail' => $stance->rail,
-            'byMetres' => $stance->metres,
-            'isNearer' => Reach::Easy !== $stance->reach && Reach::Rest !== $other->reach && $other->metres < $stance->metres,
-            'hand' => $hand->other()->value,
+        return new Fact('stance.'.$this->reach->value, [
+            'rail' => $this->rail,
+            'byMetres' => $this->metres,
+            'isNearer' => $this->isOtherNearer,
+            'hand' => $this->hand->other()->value,
         ]);
     }
 

@@ -40,6 +40,7 @@ final class WordsCommand extends Command
         $language = \is_string($language) ? $language : PageWords::ENGLISH;
         $catalogue = $this->translator->getCatalogue($language);
         $english = $this->translator->getCatalogue(PageWords::ENGLISH);
+        $sources = $this->texts->sources();
         $isWhole = true;
         foreach ([...$this->texts->all(), self::SENTENCES => array_keys($english->all(self::SENTENCES))] as $domain => $asked) {
             $has = array_filter(
@@ -48,7 +49,10 @@ final class WordsCommand extends Command
             );
             foreach ([
                 'lacks' => array_diff($asked, $has),
-                'has too much' => array_filter(array_diff($has, $asked), fn (string $text): bool => !$this->texts->isSomewhere($text)),
+                'has too much' => array_filter(
+                    array_diff($has, $asked),
+                    static fn (string $text): bool => !str_contains($sources, trim($text)),
+                ),
             ] as $what => $texts) {
                 $isWhole = $isWhole && [] === $texts;
                 foreach ($texts as $text) {

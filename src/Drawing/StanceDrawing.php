@@ -32,7 +32,7 @@ final readonly class StanceDrawing
         $cue = $shot->layout->spot(Ball::Cue);
         $direction = $shot->strike->direction;
         $stance = Stance::of($cue, $direction, $hand, $table);
-        $this->told = Stance::told($cue, $direction, $hand, $table);
+        $this->told = $stance->told();
         // The tip meets the ball beside its centre, and a raised cue is seen shorter from above.
         $radius = $plan->rack->equipment->balls->radius;
         $on = $cue->towards($direction - \M_PI_2, $shot->strike->side * $radius);

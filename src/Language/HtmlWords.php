@@ -31,7 +31,7 @@ final class HtmlWords
         return 'text' === $this->state || ('value' === $this->state && $this->isRead);
     }
 
-    /** @return list<array{string, string, string}> what stands before each phrase, the phrase (empty for none), and what follows it */
+    /** @return list<array{string, string}> what stands before each phrase, and the phrase; empty for none */
     public function feed(string $html): array
     {
         $found = [];
@@ -47,22 +47,20 @@ final class HtmlWords
             }
             foreach (self::phrases($piece) as [$lead, $phrase, $trail]) {
                 $verbatim .= $lead;
-                if ('' === $phrase) {
-                    $verbatim .= $trail;
-                    continue;
+                if ('' !== $phrase) {
+                    $found[] = [$verbatim, $phrase];
+                    $verbatim = $trail;
                 }
-                $found[] = [$verbatim, $phrase, ''];
-                $verbatim = $trail;
             }
         }
         if ('' !== $verbatim) {
-            $found[] = [$verbatim, '', ''];
+            $found[] = [$verbatim, ''];
         }
 
         return $found;
     }
 
-    /** @return list<array{string, string, string}> */
+    /** @return list<array{string, string, string}> what stands before each phrase, the phrase (empty for none), and what follows it */
     public static function phrases(string $text): array
     {
         $phrases = [];

@@ -25,7 +25,6 @@ final readonly class PageTexts
 
     public function __construct(
         private Environment $twig,
-        private ScriptWords $scripts,
         #[Autowire('%kernel.project_dir%')]
         private string $root,
     ) {
@@ -36,22 +35,33 @@ final readonly class PageTexts
     {
         return [
             PageWords::DOMAIN => self::sorted([...$this->ofTemplates(), ...$this->ofPhp()]),
-            PageWords::SCRIPTS => self::sorted($this->scripts->all()),
+            PageWords::SCRIPTS => self::sorted($this->ofScripts()),
             PageWords::DRILLS => self::sorted($this->ofDrills()),
         ];
     }
 
-    /** Whether a text stands anywhere in templates or code: what is said by name is found by no reading of them. */
-    public function isSomewhere(string $text): bool
+    /** Templates and code in one, white space as one blank: what is said by name is found by no reading of them, but stands somewhere. */
+    public function sources(): string
     {
+        $all = '';
         $folders = [$this->root.'/templates', $this->root.'/src', $this->root.'/core'];
         foreach ((new Finder())->files()->in($folders)->name(['*.twig', '*.php']) as $file) {
-            if (str_contains((string) preg_replace('/\s+/', ' ', $file->getContents()), trim($text))) {
-                return true;
-            }
+            $all .= $file->getContents();
         }
 
-        return false;
+        return (string) preg_replace('/\s+/', ' ', $all);
+    }
+
+    /** @return list<string> */
+    private function ofScripts(): array
+    {
+        $found = [];
+        foreach (glob($this->root.'/assets/*.js') ?: [] as $file) {
+            preg_match_all("/\\bword\\(\\s*'((?:[^'\\\\]|\\\\.)*)'/", (string) file_get_contents($file), $words);
+            array_push($found, ...array_map(stripslashes(...), $words[1]));
+        }
+
+        return $found;
     }
 
     /** @return list<string> */

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Language;
 
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use Symfony\Component\Translation\TranslatorBagInterface;
 use Symfony\Contracts\Translation\TranslatorInterface;
 use Twig\Environment;
 use Twig\Extension\AbstractExtension;
 use Twig\Extension\CoreExtension;
 use Twig\TwigFilter;
 use Twig\TwigFunction;
+use ZigLane\App\Words\SpeedWords;
 
 /**
  * What stands on pages in the reader's language: templates and scripts hold it in English, which is the key in translations/pages.*.yaml;
@@ -28,8 +31,12 @@ final class PageWords extends AbstractExtension
         'j M Y' => 'yMMMd', 'j M' => 'MMMd', 'l, j M' => 'EEEEMMMd', 'j M Y, H:i' => 'yMMMdHHmm', 'j M, H:i' => 'MMMdHHmm', 'H:i' => 'HHmm',
     ];
 
-    public function __construct(private readonly TranslatorInterface $translator, private readonly ScriptWords $scripts)
-    {
+    /** Said by the page at the table as it steps on by itself. */
+    private const STEPPED = ['tip', 'tips'];
+
+    public function __construct(
+        #[Autowire(service: 'translator')] private readonly TranslatorInterface&TranslatorBagInterface $translator,
+    ) {
     }
 
     public function getNodeVisitors(): array
@@ -49,7 +56,7 @@ final class PageWords extends AbstractExtension
 
     public function getFunctions(): array
     {
-        return [new TwigFunction('script_words', fn (): string => $this->scripts->inLanguage($this->translator))];
+        return [new TwigFunction('script_words', $this->scriptWords(...))];
     }
 
     /** @param string|null $english as a template or the application has it */
@@ -93,6 +100,20 @@ final class PageWords extends AbstractExtension
         $date = $core->convertDate($at, $zone);
 
         return (string) \IntlDateFormatter::formatObject($date, $pattern, $language);
+    }
+
+    /** @return string JSON: what scripts say (word('...') in assets/), in the reader's language; empty in English */
+    public function scriptWords(): string
+    {
+        if ($this->isEnglish()) {
+            return '';
+        }
+        $said = $this->translator->getCatalogue($this->translator->getLocale())->all(self::SCRIPTS);
+        foreach ([...SpeedWords::all(), ...self::STEPPED] as $word) {
+            $said[$word] = $this->said($word);
+        }
+
+        return json_encode($said, \JSON_THROW_ON_ERROR | \JSON_HEX_TAG | \JSON_UNESCAPED_UNICODE);
     }
 
     private function isEnglish(): bool

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Words;
 
 use Symfony\Contracts\Translation\TranslatorInterface;
+use ZigLane\App\Language\PageWords;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
@@ -56,7 +57,7 @@ final readonly class Words
     {
         $phrase = trim($english);
 
-        return '' === $phrase ? $english : str_replace($phrase, $this->translator->trans($phrase, [], 'pages'), $english);
+        return '' === $phrase ? $english : str_replace($phrase, $this->translator->trans($phrase, [], PageWords::DOMAIN), $english);
     }
 
     /** @return list<string> the faults of a file, each a line that begins with its place */

@@ -12,7 +12,10 @@ use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Message\WorkOnPlan;
+use ZigLane\App\Messenger\WorkOnPlanHandler;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
@@ -42,6 +45,15 @@ abstract class AppTestCase extends WebTestCase
         }
         $this->players = [];
         parent::tearDown();
+    }
+
+    /** A worker's share of a job, for a second: what comes of it is looked at, not how good it is. */
+    protected function workOn(PlanJob $job, Account $account): void
+    {
+        $connection = static::getContainer()->get(Connection::class);
+        $connection->executeStatement('UPDATE plan_job SET seconds = 1 WHERE id = ?', [$job->getId()->toBinary()]);
+        static::getContainer()->get(WorkOnPlanHandler::class)(new WorkOnPlan((string) $job->getId(), (string) $account->getId()));
+        $connection->executeStatement('DELETE FROM work_queue WHERE party = ?', [(string) $account->getId()]);
     }
 
     /** What stands in today's log, which is there whenever anything was logged. */

@@ -26,13 +26,12 @@ final class BracketTranslator implements TranslatorInterface, TranslatorBagInter
     /** @param array<mixed> $parameters */
     public function trans(?string $id, array $parameters = [], ?string $domain = null, ?string $locale = null): string
     {
-        if (self::LOCALE === ($locale ?? $this->locale)) {
-            self::$asked[$domain ?? 'messages'][(string) $id] = true;
+        if (self::LOCALE !== ($locale ?? $this->locale)) {
+            return $this->inner->trans((string) $id, $parameters, $domain, $locale);
         }
+        self::$asked[$domain ?? 'messages'][(string) $id] = true;
 
-        return self::LOCALE === ($locale ?? $this->locale)
-            ? '⟦'.$this->inner->trans((string) $id, $parameters, $domain, 'en').'⟧'
-            : $this->inner->trans((string) $id, $parameters, $domain, $locale);
+        return '⟦'.$this->inner->trans((string) $id, $parameters, $domain, 'en').'⟧';
     }
 
     public function getCatalogue(?string $locale = null): MessageCatalogueInterface

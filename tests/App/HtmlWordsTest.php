@@ -56,7 +56,7 @@ final class HtmlWordsTest extends TestCase
     }
 
     /**
-     * @param list<array{string, string, string}> $found
+     * @param list<array{string, string}> $found
      *
      * @return list<string>
      */

@@ -12,12 +12,9 @@ use Symfony\Component\Routing\Exception\ExceptionInterface;
 use Symfony\Component\Routing\RouterInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
-use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Language\PageWords;
 use ZigLane\App\Log\LogEditor;
 use ZigLane\App\Mail\Post;
-use ZigLane\App\Message\WorkOnPlan;
-use ZigLane\App\Messenger\WorkOnPlanHandler;
 use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Practice\PracticeEditor;
 use ZigLane\App\Repository\AccountRepository;
@@ -49,7 +46,7 @@ final class LanguageTest extends AppTestCase
 
     public function testWhateverIsReadOnAPageOfTheDemoIsInTheLanguageFile(): void
     {
-        $this->loadDemo();
+        self::console(['lane:demo']);
         $this->typed = $this->typed();
         $left = $seen = [];
         foreach ([Account::DEMO_EMAIL => $this->more(), 'demo-mira@zig-lane.invalid' => []] as $email => $more) {
@@ -79,6 +76,9 @@ final class LanguageTest extends AppTestCase
         $this->client->request('GET', '/account');
         self::assertSelectorExists('html[lang=de]');
         self::assertSelectorTextContains('.masthead-tools', 'Blätter');
+        $words = json_decode($this->client->getCrawler()->filter('#script-words')->text(), true);
+        self::assertIsArray($words);
+        self::assertSame(['Gelocht', 'hin und zurück'], [$words['Made'] ?? null, $words['up and back'] ?? null], 'what scripts say');
         $this->client->request('GET', "/sheets/{$sheet->getId()}/plan?ball=4&pocket=FR&clock=12:00&tips=0.5&lengths=1.5&elevation=2");
         self::assertSelectorTextContains('.verdict', 'Die 4 ');
         self::assertSelectorTextContains('[data-stance-told]', 'Bande');
@@ -125,11 +125,7 @@ final class LanguageTest extends AppTestCase
     /** Every sentence of a language is one that ICU reads, and asks for no value that the English one does not have. */
     public function testTheGermanFilesAreWhole(): void
     {
-        self::assertNotNull(self::$kernel);
-        $application = new Application(self::$kernel);
-        $application->setAutoExit(false);
-        $tester = new ApplicationTester($application);
-        self::assertSame(0, $tester->run(['lane:words', 'language' => 'de']), $tester->getDisplay());
+        self::console(['lane:words', 'language' => 'de']);
         $translator = static::getContainer()->get('translator');
         $english = $translator->getCatalogue('en')->all('messages');
         foreach ($translator->getCatalogue('de')->all('messages') as $key => $sentence) {
@@ -213,21 +209,14 @@ final class LanguageTest extends AppTestCase
         ));
     }
 
-    private function loadDemo(): void
+    /** @param array<int|string, string> $words of a command that must succeed */
+    private static function console(array $words): void
     {
         self::assertNotNull(self::$kernel);
         $application = new Application(self::$kernel);
         $application->setAutoExit(false);
         $tester = new ApplicationTester($application);
-        self::assertSame(0, $tester->run(['lane:demo']), $tester->getDisplay());
-    }
-
-    private function workOn(PlanJob $job, Account $account): void
-    {
-        $connection = static::getContainer()->get(Connection::class);
-        $connection->executeStatement('UPDATE plan_job SET seconds = 1 WHERE id = ?', [$job->getId()->toBinary()]);
-        static::getContainer()->get(WorkOnPlanHandler::class)(new WorkOnPlan((string) $job->getId(), (string) $account->getId()));
-        $connection->executeStatement('DELETE FROM work_queue WHERE party = ?', [(string) $account->getId()]);
+        self::assertSame(0, $tester->run($words), $tester->getDisplay());
     }
 
     /**

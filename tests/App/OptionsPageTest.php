@@ -10,8 +10,6 @@ use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
-use ZigLane\App\Message\WorkOnPlan;
-use ZigLane\App\Messenger\WorkOnPlanHandler;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\Core\Decide\WayKind;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -191,7 +189,7 @@ final class OptionsPageTest extends AppTestCase
         $this->client->request('GET', $path);
         $this->client->submitForm('Weigh this position');
         $job = $this->jobs()->findOneBy(['kind' => JobKind::Options], ['id' => 'DESC']) ?? throw new \LogicException();
-        $this->workOn($job, $sheet);
+        $this->workOn($job, $sheet->getOwner());
         $options = $this->jobs()->find($job->getId())?->getOptions()?->options;
         self::assertNotNull($options);
         $safety = array_search($options->best(false), $options->list, true);
@@ -227,17 +225,7 @@ final class OptionsPageTest extends AppTestCase
     /** A short time: the list is what counts here, not how good it is. */
     private function work(RackSheet $sheet): void
     {
-        $this->workOn($this->job($sheet), $sheet);
-    }
-
-    private function workOn(PlanJob $job, RackSheet $sheet): void
-    {
-        $connection = static::getContainer()->get(Connection::class);
-        $connection->executeStatement('UPDATE plan_job SET seconds = 1 WHERE id = ?', [$job->getId()->toBinary()]);
-        static::getContainer()->get(WorkOnPlanHandler::class)(
-            new WorkOnPlan((string) $job->getId(), (string) $sheet->getOwner()->getId()),
-        );
-        $connection->executeStatement('DELETE FROM work_queue WHERE party = ?', [(string) $sheet->getOwner()->getId()]);
+        $this->workOn($this->job($sheet), $sheet->getOwner());
     }
 
     private function numberOf(RackSheet $sheet, WayKind $kind): int

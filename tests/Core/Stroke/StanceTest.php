@@ -87,11 +87,11 @@ final class StanceTest extends TestCase
 
     public function testOfAShotThatIsFarItIsSaidWhetherTheOtherHandIsNearer(): void
     {
-        $far = Stance::told(Spot::metres(1.6, 0.06), 0.0, Hand::Right, new TableProfile());
+        $far = Stance::of(Spot::metres(1.6, 0.06), 0.0, Hand::Right, new TableProfile())->told();
         self::assertSame('stance.rest', $far->kind);
         self::assertTrue($far->values['isNearer']);
         self::assertSame('left', $far->values['hand']);
-        $near = Stance::told(Spot::metres(0.5, 0.6), 0.0, Hand::Right, new TableProfile());
+        $near = Stance::of(Spot::metres(0.5, 0.6), 0.0, Hand::Right, new TableProfile())->told();
         self::assertSame('stance.easy', $near->kind);
         self::assertFalse($near->values['isNearer']);
     }
