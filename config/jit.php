@@ -3,7 +3,8 @@
 declare(strict_types=1);
 
 /*
- * How PHP's compiler is used: every function, when it is loaded. Without AVX PHP 8.2 has been seen to compute wrong numbers where it keeps
- * variables in registers (docs/performance.md): there without, a tenth slower.
+ * How PHP's compiler is used: every function, when it is loaded, with registers allocated locally (1105). With registers allocated over a
+ * whole function (`function`, 1205) a signal handler that runs in the middle of a loop changes what is computed; without AVX every way of
+ * keeping variables in registers computes wrong numbers (0105, 0205), so there none is kept, a tenth slower (docs/reliability.md).
  */
-return str_contains((string) @file_get_contents('/proc/cpuinfo'), ' avx ') ? 'function' : '0005';
+return str_contains((string) @file_get_contents('/proc/cpuinfo'), ' avx ') ? '1105' : '0005';

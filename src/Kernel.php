@@ -10,6 +10,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\HttpKernelInterface;
 use Symfony\Component\HttpKernel\Kernel as BaseKernel;
 use ZigLane\App\EventListener\PlainErrors;
+use ZigLane\App\EventListener\WarningsFail;
 
 final class Kernel extends BaseKernel
 {
@@ -24,6 +25,12 @@ final class Kernel extends BaseKernel
         $folder = $_SERVER['LANE_LOG_DIR'] ?? '';
 
         return \is_string($folder) && '' !== $folder ? $folder : parent::getLogDir();
+    }
+
+    public function boot(): void
+    {
+        parent::boot();
+        WarningsFail::install();
     }
 
     public function handle(Request $request, int $type = HttpKernelInterface::MAIN_REQUEST, bool $catch = true): Response

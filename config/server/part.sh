@@ -40,11 +40,11 @@ case "$PART" in
         ;;
     nginx) exec /usr/sbin/nginx -c "$RUN/nginx.conf" -p "$RUN" -e stderr -g 'daemon off;' ;;
     worker*)
-        # Plans are waited for. Every second worker takes nothing else, so that none waits for a fit of somebody's log.
-        queues=(plans); [ $((${PART#worker} % 2)) = 0 ] || queues=(mail plans work)
+        # Letters come first with every worker, then plans with the odd ones and all other work with the even ones: neither waits for the
+        # other, and none stands idle while there is work. Long work makes way for what stands before it (src/Work/Workbench.php).
+        queues=(mail work plans); [ $((${PART#worker} % 2)) = 0 ] || queues=(mail plans work)
         # A page that wants a processor gets ten times what a worker gets, which still never stands still (as work of the idle class did).
-        exec nice -n 10 php -d pcov.enabled=0 -d opcache.enable_cli=1 -d opcache.jit="$JIT" -d opcache.jit_buffer_size=64M -d memory_limit=512M \
-            bin/console messenger:consume "${queues[@]}" --sleep=0.2 --keepalive=10 --time-limit=3600 --memory-limit=384M --no-interaction -q
+        exec nice -n 10 php -d pcov.enabled=0 bin/worker "$PART" messenger:consume "${queues[@]}" --sleep=0.2 --time-limit=3600 --memory-limit=384M --no-interaction -q
         ;;
     camera)
         # Not asked for, and started only because the guard starts every part.

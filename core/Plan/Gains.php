@@ -42,10 +42,8 @@ final class Gains
                 $now = $search->block($candidate, $block)->score();
                 foreach (array_keys($differences) as $field) {
                     $differences[$field][] = $search->block($candidate, $block, null, self::better($player, $field))->score() - $now;
+                    null === $progress ?: $progress(($number + $block / $blocks) / \count($racks));
                 }
-            }
-            if (null !== $progress) {
-                $progress(($number + 1) / \count($racks));
             }
         }
         $gains = array_map(self::gain(...), array_filter($differences, static fn (array $list): bool => [] !== $list));

@@ -69,16 +69,19 @@ final class ParRuns
     }
 
     /**
+     * @param (\Closure(): void)|null $after called after each run
+     *
      * @return array<int|string, int> runs by their points
      *
      * @throws IllegalLayout If the balls cannot be set up
      */
-    public function block(int $block, int $runs = self::BLOCK): array
+    public function block(int $block, int $runs = self::BLOCK, ?\Closure $after = null): array
     {
         $scores = [];
         for ($i = 0; $i < $runs; ++$i) {
             $points = (string) round($this->run(($this->seed * 48_271 + $block * 7919 + $i * 104_729 + 13) & 0x7FFFFFFF), 2);
             $scores[$points] = ($scores[$points] ?? 0) + 1;
+            null === $after ?: $after();
         }
 
         return $scores;

@@ -51,8 +51,12 @@ final readonly class PredictionScore
     ) {
     }
 
-    /** @throws CoreError If there is no plan of the rack */
-    public static function of(Rack $rack, Prediction $said, int $tries = 80, int $seed = 1): self
+    /**
+     * @param (\Closure(): void)|null $beat called between tries
+     *
+     * @throws CoreError If there is no plan of the rack
+     */
+    public static function of(Rack $rack, Prediction $said, int $tries = 80, int $seed = 1, ?\Closure $beat = null): self
     {
         $refusal = PlanSearch::refusal($rack);
         if (null !== $refusal) {
@@ -81,6 +85,7 @@ final readonly class PredictionScore
                 $option,
             );
             $gaps[] = $bestGain - ($ownGain ?? 0.0);
+            null === $beat ?: $beat();
         }
         $isInBalls = $tallies[0]->isOverRacks;
         $worth = static fn (Tally $tally): float => $isInBalls ? $tally->balls() : $tally->chance();

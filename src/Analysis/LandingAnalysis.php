@@ -6,6 +6,7 @@ namespace ZigLane\App\Analysis;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Landing;
 use ZigLane\Core\PositionPlay\LandingSearch;
 use ZigLane\Core\PositionPlay\LandingTarget;
@@ -22,13 +23,15 @@ final readonly class LandingAnalysis implements ShotAnalysis
     private const NAMED = 3;
 
     /**
+     * @param Spot|null        $spot        where the cue ball is to stop
+     * @param list<list<Spot>> $area        outlines of the zone that it may stop in; none where it is a spot
      * @param list<Landing>    $landings    the best first
      * @param list<Fact>       $facts
      * @param list<Suggestion> $suggestions
      */
     private function __construct(
-        public ?LandingTarget $target,
-        public ?Zone $zone,
+        public ?Spot $spot,
+        public array $area,
         public array $landings,
         private array $facts,
         private array $suggestions,
@@ -42,10 +45,10 @@ final readonly class LandingAnalysis implements ShotAnalysis
         $next = $request->nextOn($shot->layout);
         $pots = null === $request->target && null !== $next ? $request->pots($shot->layout->without($shot->choice->ball), $next) : [];
         if (null !== $request->target) {
-            return self::found($request, new SpotTarget($request->target), null);
+            return self::found($request, new SpotTarget($request->target), []);
         }
         if ($request->inZone && [] !== $pots) {
-            return self::found($request, new ZoneTarget($pots, $request->least), Zone::of($pots, $request->rack->equipment));
+            return self::found($request, new ZoneTarget($pots, $request->least), Zone::of($pots, $request->rack->equipment)->rings($request->least));
         }
         $anywhere = [] === $pots
             ? []
@@ -55,10 +58,11 @@ final readonly class LandingAnalysis implements ShotAnalysis
                 new Fact('landing.least', ['leastShare' => $request->least]),
             )];
 
-        return new self(null, null, [], [new Fact('landing.ask')], $anywhere, false);
+        return new self(null, [], [], [new Fact('landing.ask')], $anywhere, false);
     }
 
-    private static function found(AnalysisRequest $request, LandingTarget $target, ?Zone $zone): self
+    /** @param list<list<Spot>> $area */
+    private static function found(AnalysisRequest $request, LandingTarget $target, array $area): self
     {
         $shot = $request->shot;
         $choice = $shot->choice;
@@ -106,7 +110,7 @@ final readonly class LandingAnalysis implements ShotAnalysis
             ),
         ), $landings);
 
-        return new self($target, $zone, $landings, $facts, $suggestions, !$request->more);
+        return new self($target instanceof SpotTarget ? $target->spot : null, $area, $landings, $facts, $suggestions, !$request->more);
     }
 
     public function facts(): array

@@ -9,6 +9,7 @@ use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\TwoAhead;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Stroke\LengthScale;
@@ -16,22 +17,24 @@ use ZigLane\Core\Stroke\LengthScale;
 /** From where the next ball is potted, the lane of this shot in that zone, and from where the ball after the next one follows. */
 final readonly class ZoneAnalysis implements ShotAnalysis
 {
+    /** Odds from which a zone is drawn darkest. */
+    private const DARK = 0.9;
     /** Share of the best odds of two balls from which a spot counts as on the right side. */
-    public const RIGHT_SIDE = 0.8;
+    private const RIGHT_SIDE = 0.8;
     /** Best odds of two balls below which nothing is shown. */
     private const WORTH = 0.02;
 
     /**
-     * @param list<PotModel> $pots  of the next ball
-     * @param Zone|null      $ahead odds of the next ball and the one after it; null where that is not asked for
-     * @param list<Fact>     $facts
+     * @param PotModel|null                $pot   of the next ball, where one pocket alone counts
+     * @param array<int, list<list<Spot>>> $areas outlines of the zone, the lightest first
+     * @param list<list<Spot>>             $ahead outlines of where the ball after the next one follows from; none where that is not asked for
+     * @param list<Fact>                   $facts
      */
     private function __construct(
-        public array $pots,
-        public ?Zone $zone,
-        public float $least,
+        public ?PotModel $pot,
+        public array $areas,
         public Lane|Fact|null $lane,
-        public ?Zone $ahead,
+        public array $ahead,
         private array $facts,
         private bool $hasMore = false,
     ) {
@@ -42,16 +45,15 @@ final readonly class ZoneAnalysis implements ShotAnalysis
         $layout = $request->shot->outcome->final;
         $next = $request->nextOn($layout);
         if (null === $next) {
-            return new self([], null, $request->least, null, null, [new Fact('zone.noNext')]);
+            return new self(null, [], null, [], [new Fact('zone.noNext')]);
         }
         $pots = $request->pots($layout, $next);
         if ([] === $pots) {
             return new self(
+                null,
                 [],
                 null,
-                $request->least,
-                null,
-                null,
+                [],
                 [new Fact(
                     \count($request->pockets) > 1 ? 'zone.nowhere' : 'zone.notThere',
                     ['next' => $next, 'pockets' => $request->pockets],
@@ -59,6 +61,8 @@ final readonly class ZoneAnalysis implements ShotAnalysis
             );
         }
         $zone = Zone::of($pots, $request->rack->equipment);
+        $areas = self::areas($zone, $request->least);
+        $pot = 1 === \count($pots) ? $pots[0] : null;
         $lane = Lane::of($request->shot, $pots, $request->least, $request->solver);
         $here = $layout->has(Ball::Cue) ? Zone::best($pots, $layout->spot(Ball::Cue)) : null;
         $facts = [
@@ -77,11 +81,10 @@ final readonly class ZoneAnalysis implements ShotAnalysis
         $after = null !== $request->after && $layout->has($request->after) ? $request->after : null;
         if (null === $after || !$request->more) {
             return new self(
-                $pots,
-                $zone,
-                $request->least,
+                $pot,
+                $areas,
                 $lane,
-                null,
+                [],
                 null === $after ? $facts : [...$facts, new Fact('zone.workingOn', ['after' => $after])],
                 null !== $after,
             );
@@ -95,7 +98,20 @@ final readonly class ZoneAnalysis implements ShotAnalysis
             )
             : new Fact('zone.neverFollows', ['next' => $next, 'after' => $after]);
 
-        return new self($pots, $zone, $request->least, $lane, $isWorth ? $ahead : null, $facts);
+        return new self($pot, $areas, $lane, $isWorth ? $ahead->rings(self::RIGHT_SIDE * $ahead->most()) : [], $facts);
+    }
+
+    /** @return array<int, list<list<Spot>>> */
+    private static function areas(Zone $zone, float $least): array
+    {
+        $areas = [];
+        foreach (array_unique([$least, 0.5 * ($least + 1), self::DARK]) as $k => $odds) {
+            if (0 === $k || $odds > $least) {
+                $areas[$k] = $zone->rings($odds);
+            }
+        }
+
+        return $areas;
     }
 
     /** @return list<Fact> */

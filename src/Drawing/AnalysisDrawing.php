@@ -20,9 +20,6 @@ use ZigLane\Core\Table\Equipment;
 /** Lays the result of an analysis over a table drawing. */
 final readonly class AnalysisDrawing
 {
-    /** Odds from which a zone is drawn darker, and darkest. */
-    private const DARK = 0.9;
-
     public function __construct(private Words $words)
     {
     }
@@ -74,18 +71,16 @@ final readonly class AnalysisDrawing
 
     private function zone(Overlay $overlay, ZoneAnalysis $analysis, Equipment $equipment): void
     {
-        foreach (array_unique([$analysis->least, 0.5 * ($analysis->least + 1), self::DARK]) as $k => $odds) {
-            if (0 === $k || $odds > $analysis->least) {
-                $overlay->area($analysis->zone?->rings($odds) ?? [], 'of-zone-'.$k);
-            }
+        foreach ($analysis->areas as $k => $rings) {
+            $overlay->area($rings, 'of-zone-'.$k);
         }
-        if (1 === \count($analysis->pots)) {
-            $pot = $analysis->pots[0];
+        $pot = $analysis->pot;
+        if (null !== $pot) {
             $overlay->line($pot->layout->spot($pot->ball), $equipment->geometry->at($pot->pocket)->mouth(), 'of-pot');
             $overlay->line($pot->ghost, $pot->ghost->towards($pot->line + \M_PI, 0.5), 'of-pot');
         }
-        if (null !== $analysis->ahead) {
-            $overlay->area($analysis->ahead->rings(ZoneAnalysis::RIGHT_SIDE * $analysis->ahead->most()), 'of-ahead');
+        if ([] !== $analysis->ahead) {
+            $overlay->area($analysis->ahead, 'of-ahead');
         }
         if ($analysis->lane instanceof Lane) {
             $overlay->lane($analysis->lane->stops);
@@ -124,12 +119,12 @@ final readonly class AnalysisDrawing
 
     private function landing(Overlay $overlay, LandingAnalysis $analysis): void
     {
-        if ($analysis->target instanceof SpotTarget) {
-            $overlay->dot($analysis->target->spot, 1000 * SpotTarget::ROOM, 'of-target');
-            $overlay->dot($analysis->target->spot, 10, 'of-target');
+        if (null !== $analysis->spot) {
+            $overlay->dot($analysis->spot, 1000 * SpotTarget::ROOM, 'of-target');
+            $overlay->dot($analysis->spot, 10, 'of-target');
         }
-        if (null !== $analysis->zone && $analysis->target instanceof \ZigLane\Core\PositionPlay\ZoneTarget) {
-            $overlay->area($analysis->zone->rings($analysis->target->least), 'of-zone-0');
+        if ([] !== $analysis->area) {
+            $overlay->area($analysis->area, 'of-zone-0');
         }
         foreach ($analysis->landings as $i => $landing) {
             $overlay->route($landing->shot->outcome->trajectory(Ball::Cue), 0 === $i ? 'is-best' : 'of-fan', (string) $i);

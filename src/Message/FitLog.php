@@ -15,4 +15,9 @@ final readonly class FitLog implements OfAccount
     {
         return $this->accountId;
     }
+
+    public function about(): string
+    {
+        return $this->fitId;
+    }
 }

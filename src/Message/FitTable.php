@@ -15,4 +15,9 @@ final readonly class FitTable implements OfAccount
     {
         return $this->accountId;
     }
+
+    public function about(): string
+    {
+        return $this->tableId;
+    }
 }

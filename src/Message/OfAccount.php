@@ -8,4 +8,7 @@ namespace ZigLane\App\Message;
 interface OfAccount
 {
     public function accountId(): string;
+
+    /** The id of what it is about; empty where it is about nothing that is kept. */
+    public function about(): string;
 }

@@ -23,4 +23,9 @@ final readonly class SendMail implements OfAccount
     {
         return $this->accountId;
     }
+
+    public function about(): string
+    {
+        return $this->invitationId ?? '';
+    }
 }

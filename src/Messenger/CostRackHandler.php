@@ -11,7 +11,10 @@ use ZigLane\App\Entity\Shot;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Log\LoggedCost;
 use ZigLane\App\Message\CostRack;
+use ZigLane\App\Message\OfAccount;
 use ZigLane\App\Repository\ShotLog;
+use ZigLane\App\Work\LongWork;
+use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Log\Continuation;
 use ZigLane\Core\Log\LoggedShot;
@@ -30,16 +33,23 @@ use ZigLane\Core\Stroke\Tip;
  * of it. Written down after every shot, so that the page can show how far it is.
  */
 #[AsMessageHandler]
-final readonly class CostRackHandler
+final readonly class CostRackHandler implements LongWork
 {
     /** For a position, seconds. */
     private const SECONDS = 3.0;
+    /** For a rack, seconds of a processor: a hundred shots and more. */
+    private const LONGEST = 600.0;
 
-    public function __construct(private ShotLog $log, private EntityManagerInterface $manager)
+    public function __construct(private ShotLog $log, private EntityManagerInterface $manager, private Workbench $bench)
     {
     }
 
     public function __invoke(CostRack $message): void
+    {
+        $this->bench->work($message, self::LONGEST, fn () => $this->cost($message));
+    }
+
+    private function cost(CostRack $message): void
     {
         $rack = $this->manager->find(ShotRack::class, Uuid::fromString($message->rackId));
         if (null === $rack || $rack->isDeleted()) {
@@ -47,10 +57,12 @@ final readonly class CostRackHandler
         }
         $shots = array_map(static fn (Shot $shot): LoggedShot => $shot->logged(), $this->log->shots($rack));
         $costs = [];
+        $now = $rack->getNow();
         $after = null;
         for ($i = \count($shots) - 1; $i >= 0; --$i) {
+            $this->bench->beat();
             $shot = $shots[$i];
-            [$before, $next] = $this->positions($rack->getNow(), $shot);
+            [$before, $next] = $this->positions($now, $shot);
             $worth = match (true) {
                 null === $next || !$next->goesOn => null !== $next && $next->isOver && RackResult::Out === $next->end ? 1.0 : 0.0,
                 default => $after ?? ($this->values($next->rack)?->best()[0] ?? null)?->score() ?? 0.0,
@@ -112,5 +124,25 @@ final readonly class CostRackHandler
             'UPDATE shot_rack SET costs = ? WHERE id = ?',
             [json_encode(['of' => $of, 'shots' => (object) $costs], \JSON_THROW_ON_ERROR), $rack->getId()->toBinary()],
         );
+    }
+
+    public static function message(): string
+    {
+        return CostRack::class;
+    }
+
+    public function giveUp(OfAccount $message): void
+    {
+        $rack = $this->manager->find(ShotRack::class, Uuid::fromString($message->about()));
+        if (null !== $rack) {
+            // The shots that were weighed stand.
+            $this->manager->refresh($rack);
+            $shots = $rack->getCosts()['shots'] ?? [];
+            $shots = \is_array($shots) ? $shots : [];
+            $this->manager->getConnection()->executeStatement(
+                'UPDATE shot_rack SET costs = ? WHERE id = ?',
+                [json_encode(['of' => \count($shots), 'shots' => (object) $shots], \JSON_THROW_ON_ERROR), $rack->getId()->toBinary()],
+            );
+        }
     }
 }

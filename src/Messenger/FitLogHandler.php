@@ -8,25 +8,35 @@ use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Log\LogReader;
 use ZigLane\App\Message\FitLog;
+use ZigLane\App\Message\OfAccount;
 use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Repository\LogFits;
+use ZigLane\App\Work\LongWork;
+use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Fit\LogFitter;
 use ZigLane\Core\Format\FitFile;
 use ZigLane\Core\Plan\Gains;
 
 /** Fits a player's errors to his log, and says how far it is. */
 #[AsMessageHandler]
-final readonly class FitLogHandler
+final readonly class FitLogHandler implements LongWork
 {
     /** Racks that are rehearsed for what is worth practising, and the share of the work before that. */
     private const RACKS = 5;
     private const FITTING = 0.6;
+    /** Seconds of a processor; a log of the most shots takes some two minutes. */
+    private const LONGEST = 900.0;
 
-    public function __construct(private LogFits $fits, private LogReader $log, private ParDesk $pars)
+    public function __construct(private LogFits $fits, private LogReader $log, private ParDesk $pars, private Workbench $bench)
     {
     }
 
     public function __invoke(FitLog $message): void
+    {
+        $this->bench->work($message, self::LONGEST, fn () => $this->fit($message));
+    }
+
+    private function fit(FitLog $message): void
     {
         $id = Uuid::fromString($message->fitId);
         $job = $this->fits->find($id);
@@ -41,6 +51,7 @@ final readonly class FitLogHandler
         }
         $told = 0.0;
         $tell = function (float $share) use ($id, &$told): void {
+            $this->bench->beat();
             if ($share > $told + 0.02) {
                 $told = $share;
                 $this->fits->progress($id, $share);
@@ -55,7 +66,20 @@ final readonly class FitLogHandler
         );
         $this->fits->finish($id, $answer + ['gains' => $gains]);
         // What he scored is held against the errors that are known now.
-        $this->fits->reload($job);
-        $this->pars->askForScored($job->getOwner());
+        $fitted = $this->fits->find($id);
+        if (null !== $fitted) {
+            $this->fits->reload($fitted);
+            $this->pars->askForScored($fitted->getOwner());
+        }
+    }
+
+    public static function message(): string
+    {
+        return FitLog::class;
+    }
+
+    public function giveUp(OfAccount $message): void
+    {
+        $this->fits->finish(Uuid::fromString($message->about()), null);
     }
 }

@@ -9,7 +9,10 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Messenger\Attribute\AsMessageHandler;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Answer;
+use ZigLane\App\Message\OfAccount;
 use ZigLane\App\Message\ScoreAnswer;
+use ZigLane\App\Work\LongWork;
+use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
@@ -18,15 +21,22 @@ use ZigLane\Core\Teaching\PredictionScore;
 
 /** Scores a prediction: what it loses against the best plan, with the plan itself to be laid over it. */
 #[AsMessageHandler]
-final readonly class ScoreAnswerHandler
+final readonly class ScoreAnswerHandler implements LongWork
 {
     private const TRIES = 160;
+    /** Seconds of a processor; an answer takes six to eight. */
+    private const LONGEST = 120.0;
 
-    public function __construct(private EntityManagerInterface $manager, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $manager, private ClockInterface $clock, private Workbench $bench)
     {
     }
 
     public function __invoke(ScoreAnswer $message): void
+    {
+        $this->bench->work($message, self::LONGEST, fn () => $this->score($message));
+    }
+
+    private function score(ScoreAnswer $message): void
     {
         $answer = $this->manager->find(Answer::class, Uuid::fromString($message->answerId));
         if (null === $answer || $answer->isScored()) {
@@ -37,7 +47,7 @@ final readonly class ScoreAnswerHandler
             return;
         }
         try {
-            $score = PredictionScore::of($item->rack->rack, Prediction::fromArray($answer->getSaid()), self::TRIES);
+            $score = PredictionScore::of($item->rack->rack, Prediction::fromArray($answer->getSaid()), self::TRIES, beat: $this->bench->beat(...));
             $told = [
                 'chance' => $score->chance, 'best' => $score->best, 'lost' => $score->lost, 'error' => $score->error, 'tries' => $score->tries,
                 'inBalls' => $score->isInBalls, 'plan' => (new PlanFile([$score->plan]))->write(),
@@ -46,7 +56,25 @@ final readonly class ScoreAnswerHandler
         } catch (CoreError) {
             $told = null;
         }
-        $answer->scored($told, $this->clock->now());
-        $this->manager->flush();
+        // Loaded again: the work may have been put aside for others' in between.
+        $answer = $this->manager->find(Answer::class, $answer->getId());
+        if (null !== $answer) {
+            $answer->scored($told, $this->clock->now());
+            $this->manager->flush();
+        }
+    }
+
+    public static function message(): string
+    {
+        return ScoreAnswer::class;
+    }
+
+    public function giveUp(OfAccount $message): void
+    {
+        $answer = $this->manager->find(Answer::class, Uuid::fromString($message->about()));
+        if (null !== $answer && !$answer->isScored()) {
+            $answer->scored(null, $this->clock->now());
+            $this->manager->flush();
+        }
     }
 }

@@ -13,10 +13,14 @@ use ZigLane\App\Entity\JobKind;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Language\PageWords;
+use ZigLane\App\Message\OfAccount;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Words\Words;
+use ZigLane\App\Work\LongWork;
+use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 
 /**
  * Works on a job, a plan or the options of a position, beside whoever else does: finds the ways (every worker finds the same), takes one
@@ -24,7 +28,7 @@ use ZigLane\Core\Error\CoreError;
  * database after every block.
  */
 #[AsMessageHandler]
-final class WorkOnPlanHandler
+final class WorkOnPlanHandler implements LongWork
 {
     /** Searches that a worker keeps, so that it need not begin again what it put aside for others' work. */
     private const KEPT = 2;
@@ -36,11 +40,10 @@ final class WorkOnPlanHandler
 
     /** @var array<string, JobSearch> by job, the one that was used last at the end */
     private array $searches = [];
-    private float $counted = 0.0;
 
     public function __construct(
         private readonly PlanJobRepository $jobs,
-        private readonly FairShare $share,
+        private readonly Workbench $bench,
         private readonly MessageBusInterface $bus,
         private readonly Words $words,
         private readonly LocaleSwitcher $switcher,
@@ -55,7 +58,6 @@ final class WorkOnPlanHandler
         if (null === $job || $job->getState()->isOver()) {
             return;
         }
-        $this->counted = microtime(true);
         $isFirst = $this->jobs->start($job);
         if (!$isFirst) {
             $this->jobs->resume($job);
@@ -67,18 +69,30 @@ final class WorkOnPlanHandler
         } catch (CoreError $e) {
             $this->jobs->nothing($job, $this->told($job, $e));
         }
-        $this->count($message);
         $this->laneLogger->info('Worked on a plan.', ['job' => $message->jobId]);
     }
 
+    public static function message(): string
+    {
+        return WorkOnPlan::class;
+    }
+
+    public function giveUp(OfAccount $message): void
+    {
+        $job = $this->jobs->fresh(Uuid::fromString($message->about()));
+        if (null !== $job) {
+            $this->jobs->nothing($job, $this->told($job, new Fact('givenUp.failed')));
+        }
+    }
+
     /** Why nothing is planned, in the language of whoever asked. */
-    private function told(PlanJob $job, CoreError $error): string
+    private function told(PlanJob $job, CoreError|Fact $why): string
     {
         $owner = $job->getSheet()?->getOwner() ?? $job->getShotRack()?->getOwner();
 
         return $this->switcher->runWithLocale(
             $owner?->getLanguage() ?: PageWords::ENGLISH,
-            fn (): string => $this->words->error($error),
+            fn (): string => $why instanceof Fact ? $this->words->of($why) : $this->words->error($why),
         );
     }
 
@@ -120,12 +134,10 @@ final class WorkOnPlanHandler
                 $drawn = $job->getDoneBlocks();
                 $this->jobs->draw($job, $this->written($job, $search, $done, false));
             }
-            if ($this->oneBlock($job, $search, $due)) {
-                $this->count($message);
-            } else {
+            if (!$this->oneBlock($job, $search, $due)) {
                 usleep(self::PAUSE);
             }
-            if ($this->share->makesWay($message->accountId)) {
+            if ($this->bench->mustPause()) {
                 return false;
             }
         }
@@ -148,14 +160,6 @@ final class WorkOnPlanHandler
         $this->searches = [...\array_slice($this->searches, 1 - self::KEPT), $id => $search];
 
         return $search;
-    }
-
-    /** What this worker has worked since it was last counted. */
-    private function count(WorkOnPlan $message): void
-    {
-        $now = microtime(true);
-        $this->share->add($message->accountId, $now - $this->counted);
-        $this->counted = $now;
     }
 
     /** @param non-empty-list<array{int, int}> $due */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Practice;
 
+use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\DrillPar;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\Core\Practice\Par;
@@ -13,7 +14,7 @@ final readonly class ParPlot
 {
     private const BARS = 24;
 
-    /** @var list<array{name: string, par: Par, progress: float}> the worst hand first */
+    /** @var list<array{name: string, par: Par, progress: float, id: Uuid}> the worst hand first */
     public array $levels;
 
     /** @var list<array{from: float, share: float, mine: int}> bars of the hand that the player is held against */
@@ -39,7 +40,7 @@ final readonly class ParPlot
     {
         $levels = [];
         foreach ($known as $name => $par) {
-            $levels[] = ['name' => $name, 'par' => $par->getPar(), 'progress' => $par->progress()];
+            $levels[] = ['name' => $name, 'par' => $par->getPar(), 'progress' => $par->progress(), 'id' => $par->getId()];
         }
         $this->levels = $levels;
         $this->whose = $whose;

@@ -29,6 +29,12 @@ final class DrillPars extends ServiceEntityRepository
         return $this->findOneBy(['version' => $hash, 'level' => $level, 'hand' => DrillPar::handOf($player, $equipment)]);
     }
 
+    /** As the database has it: a worker's own statements are not in what it has loaded. */
+    public function reload(DrillPar $par): void
+    {
+        $this->getEntityManager()->refresh($par);
+    }
+
     /** @param array<int|string, int> $scores */
     public function stand(Uuid $id, array $scores): void
     {

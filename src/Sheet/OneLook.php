@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Work\ProcessorTime;
 use ZigLane\Core\Shot\ShotSolver;
 
 /**
@@ -19,6 +20,8 @@ final readonly class OneLook
 {
     /** Seconds of computing. */
     private const MOST = 1.0;
+    /** Seconds between questions whether a newer look was asked for. */
+    private const ASKED = 0.05;
     /** How long one waits for another to end, seconds. */
     private const WAIT = 3;
     /** How many of an account may wait beside the one that is worked out: a page asks for as many at once. */
@@ -46,7 +49,7 @@ final readonly class OneLook
         if ($request->hasSession()) {
             $request->getSession()->save();
         }
-        $isNewest = self::newest($view);
+        $isNewest = $this->newest($view);
         $place = $this->place($account, $view);
         $waiting = $this->taken($place.'-waits-', self::WAITING) ?? $this->refuse();
         $isMine = $this->lock($place, self::WAIT);
@@ -54,8 +57,8 @@ final readonly class OneLook
         if (!$isMine) {
             $this->refuse();
         }
-        $from = self::seconds();
-        $solver->simulator->stopWhen(static fn (): bool => self::seconds() - $from > $most || !$isNewest());
+        $from = ProcessorTime::seconds();
+        $solver->simulator->stopWhen(static fn (): bool => ProcessorTime::seconds() - $from > $most || !$isNewest());
         try {
             return $compute($solver);
         } finally {
@@ -74,15 +77,26 @@ final readonly class OneLook
         return substr(hash('sha256', $session.$request->getPathInfo().$look), 0, 24);
     }
 
-    /** @return \Closure(): bool whether no newer look of the same has been asked for since, on this machine */
-    private static function newest(string $view): \Closure
+    /** @return \Closure(): bool whether no newer look of the same has been asked for since, of any process; asked every now and then */
+    private function newest(string $view): \Closure
     {
-        if (!\function_exists('apcu_enabled') || !apcu_enabled()) {
-            return static fn (): bool => true;
-        }
-        $mine = apcu_inc("look-$view", 1, $isSet, 60);
+        $this->connection->executeStatement(
+            'INSERT INTO looks_asked (view, number, at) VALUES (?, LAST_INSERT_ID(1), UTC_TIMESTAMP())'
+            .' ON DUPLICATE KEY UPDATE number = LAST_INSERT_ID(number + 1), at = UTC_TIMESTAMP()',
+            [$view],
+        );
+        $mine = $this->scalar('SELECT LAST_INSERT_ID()', []);
+        [$asked, $answer] = [microtime(true), true];
 
-        return static fn (): bool => apcu_fetch("look-$view") === $mine;
+        return function () use ($view, $mine, &$asked, &$answer): bool {
+            $now = microtime(true);
+            if ($answer && $now - $asked > self::ASKED) {
+                $asked = $now;
+                $answer = $this->scalar('SELECT number FROM looks_asked WHERE view = ?', [$view]) === $mine;
+            }
+
+            return $answer;
+        };
     }
 
     private function place(Account $account, string $view): string
@@ -117,18 +131,6 @@ final readonly class OneLook
     private function release(string $name): void
     {
         $this->scalar('SELECT RELEASE_LOCK(?)', [$name]);
-    }
-
-    /** Computed by this process so far, not waited. */
-    private static function seconds(): float
-    {
-        /** @var array<string, int>|false $usage */
-        $usage = getrusage();
-        if (false === $usage) {
-            return 0.0;
-        }
-
-        return $usage['ru_utime.tv_sec'] + $usage['ru_stime.tv_sec'] + 1e-6 * ($usage['ru_utime.tv_usec'] + $usage['ru_stime.tv_usec']);
     }
 
     /** @param list<mixed> $values */

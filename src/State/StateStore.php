@@ -28,8 +28,19 @@ final readonly class StateStore
 
     public function limits(): CacheItemPoolInterface
     {
+        return $this->cache('limits', 0);
+    }
+
+    /** Figures that were worked out for pages: for a quarter of an hour, the same in every pool of PHP and on every machine. */
+    public function looks(): CacheItemPoolInterface
+    {
+        return $this->cache('looks', 900);
+    }
+
+    private function cache(string $namespace, int $lifetime): CacheItemPoolInterface
+    {
         return '' === $this->dsn
-            ? new DoctrineDbalAdapter($this->connection, 'limits')
-            : new RedisAdapter(RedisAdapter::createConnection($this->dsn, ['lazy' => true]), 'limits');
+            ? new DoctrineDbalAdapter($this->connection, $namespace, $lifetime)
+            : new RedisAdapter(RedisAdapter::createConnection($this->dsn, ['lazy' => true]), $namespace, $lifetime);
     }
 }

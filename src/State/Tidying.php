@@ -11,8 +11,8 @@ use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Entity\Followed;
 use ZigLane\App\EventListener\OldSessions;
-use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Repository\PlanJobRepository;
+use ZigLane\App\Work\FairShare;
 
 /**
  * What has had its time goes, whenever a worker starts (each of them does once an hour): sessions, limits, shares, plans of racks that are
@@ -43,6 +43,8 @@ final readonly class Tidying
             'DELETE FROM cache_items WHERE item_lifetime IS NOT NULL AND item_time + item_lifetime < ?',
             [$now],
         );
+        $this->connection->executeStatement('DELETE FROM looks_asked WHERE at < UTC_TIMESTAMP() - INTERVAL 1 HOUR');
+        $this->connection->executeStatement('DELETE FROM given_up WHERE at < ?', [$this->before(30 * 86400)]);
         $this->share->forget();
         $this->jobs->forgetOver();
         // Devices whose session has ended by itself, words that are over, legs that nobody shows.

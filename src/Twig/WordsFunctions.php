@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Twig;
 
 use Symfony\Bundle\SecurityBundle\Security;
+use Symfony\Component\Uid\Uuid;
 use Twig\Attribute\AsTwigFunction;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Log\ErrorSource;
@@ -12,6 +13,7 @@ use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Words\SpeedWords;
 use ZigLane\App\Words\Units;
 use ZigLane\App\Words\Words;
+use ZigLane\App\Work\GivenUp;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Player\ExecutionErrors;
@@ -25,14 +27,28 @@ use ZigLane\Core\Table\Rail;
 /** What templates ask the words for. */
 final readonly class WordsFunctions
 {
-    public function __construct(private Units $units, private Words $words, private ErrorSource $errors, private Security $security)
-    {
+    public function __construct(
+        private Units $units,
+        private Words $words,
+        private ErrorSource $errors,
+        private Security $security,
+        private GivenUp $givenUp,
+    ) {
     }
 
     #[AsTwigFunction('told')]
     public function told(Fact $fact): string
     {
         return $this->words->of($fact);
+    }
+
+    /** Why the work about something was given up; null where it was not. */
+    #[AsTwigFunction('given_up')]
+    public function givenUp(Uuid $about): ?string
+    {
+        $why = $this->givenUp->why($about);
+
+        return null === $why ? null : $this->words->of($why);
     }
 
     /** @return list<Fact> what the rules say before a shot from a rack */

@@ -20,12 +20,13 @@ use Symfony\Component\HttpKernel\Event\RequestEvent;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Symfony\Component\HttpKernel\HttpKernelInterface;
 use Symfony\Component\HttpKernel\KernelEvents;
+use Symfony\Component\Process\Process;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\EventListener\OldSessions;
 use ZigLane\App\EventListener\PlainErrors;
-use ZigLane\App\Messenger\FairShare;
 use ZigLane\App\Sheet\OneLook;
+use ZigLane\App\Work\FairShare;
 use ZigLane\Core\Error\OutOfTime;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Shot\ShotSolver;
@@ -145,6 +146,51 @@ final class HoldsTest extends AppTestCase
         } catch (OutOfTime) {
             self::assertLessThan(8.0, microtime(true) - $start);
         }
+    }
+
+    /** A newer look of the same page ends the older one, whichever process it comes to: they share the database and nothing else. */
+    public function testANewerLookEndsTheOlderOne(): void
+    {
+        $layout = Table::layout([0 => [0.9, 0.5], 4 => [1.7, 0.8], 9 => [0.4, 1.0]]);
+        $newer = new OneLook(DriverManager::getConnection(static::getContainer()->get(Connection::class)->getParams()));
+        $start = microtime(true);
+        try {
+            static::getContainer()->get(OneLook::class)->of(
+                new Request(['look' => 'zone']),
+                $this->player(),
+                new ShotSolver(),
+                function (ShotSolver $solver) use ($layout, $newer): void {
+                    self::assertSame(1, $newer->of(new Request(['look' => 'zone']), $this->player('Jonas'), new ShotSolver(), static fn (): int => 1));
+                    $rollouts = $solver->simulator->rollouts($layout);
+                    for ($i = 0; $i < 600_000; ++$i) {
+                        $rollouts->play(Strike::degrees(10.0, 3.0));
+                    }
+                },
+                60.0,
+            );
+            self::fail('It went on to its end.');
+        } catch (OutOfTime) {
+            self::assertLessThan(5.0, microtime(true) - $start);
+        }
+    }
+
+    /** A warning of our own code ends that piece of work; nothing is computed on with a value that is not there. */
+    public function testAWarningIsAFailure(): void
+    {
+        $root = \dirname(__DIR__, 2);
+        $code = <<<'PHP'
+            require $argv[1].'/vendor/autoload.php';
+            (new ZigLane\App\Kernel('test', false))->boot();
+            try {
+                ZigLane\Core\Plan\Tally::fromArray([]);
+                echo 'went on';
+            } catch (ErrorException $e) {
+                echo $e->getMessage();
+            }
+            PHP;
+        $process = new Process([\PHP_BINARY, '-r', $code, $root], $root, ['APP_ENV' => 'test']);
+        self::assertSame(0, $process->run(), $process->getErrorOutput());
+        self::assertStringStartsWith('Undefined array key', $process->getOutput());
     }
 
     public function testADatabaseThatIsAwayForSecondsSignsNobodyOut(): void

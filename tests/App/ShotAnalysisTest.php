@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Tests\App;
 
+use Doctrine\DBAL\Connection;
 use PHPUnit\Framework\Attributes\DataProvider;
 use ZigLane\App\Entity\RackSheet;
 
@@ -179,5 +180,36 @@ final class ShotAnalysisTest extends AppTestCase
     private function look(RackSheet $sheet, array $query): void
     {
         $this->client->request('GET', "/sheets/{$sheet->getId()}/plan/look", $query);
+    }
+
+    /** Figures that are kept are said in the words and units of whoever reads them, whoever asked first. */
+    public function testKeptFiguresAreSaidInTheReadersWordsAndUnits(): void
+    {
+        $account = $this->signedIn();
+        $sheet = $this->sheet($account);
+        $shown = function (string $language, string $unit, string $speed, string $what) use ($account, $sheet): string {
+            $connection = static::getContainer()->get(Connection::class);
+            $connection->update(
+                'account',
+                ['language' => $language, 'length_unit' => $unit, 'speed_unit' => $speed],
+                ['id' => $account->getId()->toBinary()],
+            );
+            static::getContainer()->get('doctrine')->getManager()->clear();
+            $this->look($sheet, ['look' => $what, 'odds' => '50'] + self::STROKE);
+
+            return $this->text();
+        };
+        $entries = static fn (): int => (int) static::getContainer()->get(Connection::class)
+            ->fetchOne("SELECT COUNT(*) FROM cache_items WHERE item_id LIKE '%looks%'");
+        foreach (['spread', 'zone', 'read', 'tips', 'speeds', 'indirect'] as $what) {
+            $english = $shown('en', 'cm', 'm/s', $what);
+            $kept = $entries();
+            $german = $shown('de', 'cm', 'm/s', $what);
+            self::assertNotSame($english, $german, $what);
+            self::assertSame($english, $shown('en', 'cm', 'm/s', $what), $what);
+            self::assertSame($kept, $entries(), "$what: figures are kept once, whatever the language");
+        }
+        self::assertStringContainsString(' cm', $shown('en', 'cm', 'm/s', 'zone'));
+        self::assertStringNotContainsString(' cm', $shown('en', 'in', 'm/s', 'zone'));
     }
 }

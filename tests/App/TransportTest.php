@@ -13,8 +13,10 @@ use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
 use ZigLane\App\Message\EraseSheet;
 use ZigLane\App\Message\WorkOnPlan;
-use ZigLane\App\Messenger\FairShare;
-use ZigLane\App\Messenger\MariaDbTransport;
+use ZigLane\App\Work\FairShare;
+use ZigLane\App\Work\KeptBy;
+use ZigLane\App\Work\MariaDbTransport;
+use ZigLane\App\Work\WorkLost;
 
 /** The queue of long work: no message is lost, none goes to two workers at once. */
 final class TransportTest extends KernelTestCase
@@ -146,9 +148,67 @@ final class TransportTest extends KernelTestCase
         }
     }
 
-    private function transport(Connection $connection, string $queue): MariaDbTransport
+    /** Work that a worker has put aside is his for a while: another would have to begin it anew. */
+    public function testWorkThatIsPutAsideWaitsForItsWorker(): void
     {
-        return new MariaDbTransport($connection, new PhpSerializer(), $this->clock, $queue, 60, new FairShare($connection, $this->clock));
+        $queue = 'test-'.bin2hex(random_bytes(6));
+        $first = $this->transport($this->connection, $queue, 'one');
+        $second = $this->transport($this->connection, $queue, 'two');
+        $first->send(new Envelope(new EraseSheet('kept'), [new KeptBy('one')]));
+        self::assertSame([], [...$second->get()]);
+        $taken = [...$first->get()];
+        self::assertEquals(new EraseSheet('kept'), $taken[0]->getMessage());
+        $first->ack($taken[0]);
+
+        $first->send(new Envelope(new EraseSheet('left'), [new KeptBy('one')]));
+        $this->clock->sleep(10.1);
+        self::assertEquals(new EraseSheet('left'), ([...$second->get()][0] ?? null)?->getMessage());
+    }
+
+    /** A worker that was killed and is started again takes up at once what it had. */
+    public function testWhatAWorkerHadWhenItWasKilledIsDueWhenItIsBack(): void
+    {
+        $queue = 'test-'.bin2hex(random_bytes(6));
+        $this->transport($this->connection, $queue, 'one')->send(new Envelope(new EraseSheet('x')));
+        $mine = $this->transport($this->connection, $queue, 'one');
+        self::assertCount(1, [...$mine->get()]);
+        $this->clock->sleep(1);
+        $this->transport($this->connection, $queue, 'two')->release();
+        self::assertSame([], [...$mine->get()]);
+        $mine->release();
+        self::assertCount(1, [...$mine->get()]);
+    }
+
+    /** What ends every worker that takes it is not given to a fourth. */
+    public function testAMessageThatNoWorkerComesToTheEndOfIsLost(): void
+    {
+        $lost = [];
+        $events = static::getContainer()->get('event_dispatcher');
+        $events->addListener(WorkLost::class, static function (WorkLost $event) use (&$lost): void {
+            $lost[] = $event->message;
+        });
+        $this->transport->send(new Envelope(new EraseSheet('poison')));
+        for ($i = 0; $i < 3; ++$i) {
+            $this->take();
+            $this->clock->sleep(61);
+        }
+        self::assertSame([], [...$this->transport->get()]);
+        self::assertEquals([new EraseSheet('poison')], $lost);
+        self::assertSame(0, $this->transport->getMessageCount());
+    }
+
+    private function transport(Connection $connection, string $queue, string $worker = ''): MariaDbTransport
+    {
+        return new MariaDbTransport(
+            $connection,
+            new PhpSerializer(),
+            $this->clock,
+            $queue,
+            60,
+            new FairShare($connection, $this->clock),
+            static::getContainer()->get('event_dispatcher'),
+            $worker,
+        );
     }
 
     private function take(): Envelope

@@ -2,9 +2,11 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Messenger;
+namespace ZigLane\App\Work;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
+use Doctrine\DBAL\ParameterType;
 use Psr\Clock\ClockInterface;
 
 /**
@@ -23,6 +25,8 @@ final readonly class FairShare
     private const COUNTED = 10;
     /** Seconds that a party may have had more than another before it makes way: workers do not change at every block. */
     private const SLICE = 3.0;
+    /** A worker that has nothing to do takes a message within so many milliseconds. */
+    private const FREE = 300;
     /** What is kept, minutes: the hour that the accounts' budgets look at, and a little more. */
     private const KEPT = 70;
 
@@ -64,6 +68,20 @@ final readonly class FairShare
             .' AND '.self::UNDER_WAY." < (SELECT COUNT(*) $mine)"
             .' AND '.self::HAD.' + ? < (SELECT COALESCE(SUM(o.seconds), 0) FROM work_used o WHERE o.party = ? AND o.in_minute > ?) LIMIT 1',
             [$now, $party, $party, $now, $now, $party, $now, $since, self::SLICE, $party, $since],
+        );
+    }
+
+    /**
+     * Whether anything waits in some queues that a worker could take.
+     *
+     * @param list<string> $queues
+     */
+    public function isWaitedFor(array $queues, string $worker): bool
+    {
+        return [] !== $queues && false !== $this->connection->fetchOne(
+            'SELECT 1 FROM work_queue q WHERE q.queue IN (?) AND q.due_at <= ? AND (q.kept_by IS NULL OR q.kept_by = ?) LIMIT 1',
+            [$queues, $this->utc()->modify(\sprintf('-%d milliseconds', self::FREE))->format('Y-m-d H:i:s.u'), $worker],
+            [ArrayParameterType::STRING, ParameterType::STRING, ParameterType::STRING],
         );
     }
 

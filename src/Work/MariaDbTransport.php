@@ -2,12 +2,13 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Messenger;
+namespace ZigLane\App\Work;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\Exception as DbalException;
 use Doctrine\DBAL\ParameterType;
 use Psr\Clock\ClockInterface;
+use Psr\EventDispatcher\EventDispatcherInterface;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Exception\MessageDecodingFailedException;
 use Symfony\Component\Messenger\Exception\TransportException;
@@ -21,21 +22,27 @@ use ZigLane\App\Message\OfAccount;
 
 /**
  * A queue in one table. A worker takes the oldest message that is due and locks its row while it marks it
- * (`FOR UPDATE SKIP LOCKED`, so workers never wait for each other); a message whose worker has died is due again after
- * `redeliver` seconds unless the worker keeps it alive. Of messages that are somebody's work those come first whose owner has
+ * (`FOR UPDATE SKIP LOCKED`, so workers never wait for each other); a message whose worker has died is due again when the worker is there
+ * again, or after `redeliver` seconds unless it is kept alive, and after three such ends it is lost (WorkLost). Of messages that are somebody's work those come first whose owner has
  * least under way, and of these whose owner had least of late: one person's work cannot hold up everybody's.
  */
 final readonly class MariaDbTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface
 {
     private const TABLE = 'work_queue';
+    /** So often a message is given to a worker that does not come to its end. */
+    private const TAKEN = 3;
+    /** Work that a worker has put aside waits so long for it, seconds; then any may begin it anew. */
+    private const KEPT = 10.0;
 
     public function __construct(
         private Connection $connection,
         private SerializerInterface $serializer,
         private ClockInterface $clock,
-        private string $queue,
+        public string $queue,
         private int $redeliver,
         private FairShare $share,
+        private EventDispatcherInterface $events,
+        private string $worker,
     ) {
     }
 
@@ -43,16 +50,17 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     {
         $row = $this->guarded(fn (): ?array => $this->connection->transactional(function (): ?array {
             $row = $this->connection->fetchAssociative(
-                'SELECT q.id, q.body, q.headers FROM '.self::TABLE.' q WHERE q.queue = ? AND q.due_at <= ?'
+                'SELECT q.id, q.body, q.headers, q.taken FROM '.self::TABLE.' q WHERE q.queue = ? AND q.due_at <= ?'
+                .' AND (q.kept_by IS NULL OR q.kept_by = ? OR q.due_at <= ?)'
                 .' ORDER BY '.FairShare::UNDER_WAY.', '.FairShare::HAD.', q.due_at, q.id LIMIT 1 FOR UPDATE SKIP LOCKED',
-                [$this->queue, $this->time(), $this->time(), $this->share->since()],
+                [$this->queue, $this->time(), $this->worker, $this->time(-self::KEPT), $this->time(), $this->share->since()],
             );
             if (false === $row) {
                 return null;
             }
             $this->connection->executeStatement(
-                'UPDATE '.self::TABLE.' SET due_at = ?, taken_at = ? WHERE id = ?',
-                [$this->time($this->redeliver), $this->time(), $row['id']],
+                'UPDATE '.self::TABLE.' SET due_at = ?, taken_at = ?, taken_by = ?, taken = taken + 1 WHERE id = ?',
+                [$this->time($this->redeliver), $this->time(), $this->worker, $row['id']],
             );
 
             return $row;
@@ -76,7 +84,25 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
             throw $e;
         }
 
+        if (is_numeric($row['taken']) && (int) $row['taken'] >= self::TAKEN) {
+            $this->delete((string) $id);
+            $this->events->dispatch(new WorkLost($envelope->getMessage()));
+
+            return [];
+        }
+
         return [$envelope->with(new TransportMessageIdStamp((string) $id))];
+    }
+
+    /** What a worker of this name had when it ended is due again at once: it has just begun, so it has nothing. */
+    public function release(): void
+    {
+        if ('' !== $this->worker) {
+            $this->guarded(fn (): int|string => $this->connection->executeStatement(
+                'UPDATE '.self::TABLE.' SET due_at = ? WHERE queue = ? AND taken_by = ? AND due_at > ?',
+                [$this->time(), $this->queue, $this->worker, $this->time()],
+            ));
+        }
     }
 
     public function send(Envelope $envelope): Envelope
@@ -88,6 +114,7 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
             'body' => $encoded['body'],
             'headers' => json_encode($encoded['headers'] ?? [], \JSON_THROW_ON_ERROR),
             'due_at' => $this->time($delay / 1000),
+            'kept_by' => $envelope->last(KeptBy::class)?->worker,
             'party' => $envelope->getMessage() instanceof OfAccount ? $envelope->getMessage()->accountId() : null,
         ]));
 
@@ -140,7 +167,7 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     {
         return $this->clock->now()
             ->setTimezone(new \DateTimeZone('UTC'))
-            ->modify(\sprintf('+%d microseconds', (int) round(1e6 * $later)))
+            ->modify(\sprintf('%+d microseconds', (int) round(1e6 * $later)))
             ->format('Y-m-d H:i:s.u');
     }
 

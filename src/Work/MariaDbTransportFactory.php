@@ -2,11 +2,13 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Messenger;
+namespace ZigLane\App\Work;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\Persistence\ManagerRegistry;
 use Psr\Clock\ClockInterface;
+use Psr\EventDispatcher\EventDispatcherInterface;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Messenger\Exception\InvalidArgumentException;
 use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
 use Symfony\Component\Messenger\Transport\TransportFactoryInterface;
@@ -20,8 +22,13 @@ use Symfony\Component\Messenger\Transport\TransportInterface;
  */
 final readonly class MariaDbTransportFactory implements TransportFactoryInterface
 {
-    public function __construct(private ManagerRegistry $connections, private ClockInterface $clock, private FairShare $share)
-    {
+    public function __construct(
+        private ManagerRegistry $connections,
+        private ClockInterface $clock,
+        private FairShare $share,
+        private EventDispatcherInterface $events,
+        #[Autowire('%env(LANE_WORKER)%')] private string $worker,
+    ) {
     }
 
     /** @param array<mixed> $options */
@@ -40,7 +47,7 @@ final readonly class MariaDbTransportFactory implements TransportFactoryInterfac
         $connection = $this->connections->getConnection($parts['host']);
         \assert($connection instanceof Connection);
 
-        return new MariaDbTransport($connection, $serializer, $this->clock, $queue, (int) $redeliver, $this->share);
+        return new MariaDbTransport($connection, $serializer, $this->clock, $queue, (int) $redeliver, $this->share, $this->events, $this->worker);
     }
 
     /** @param array<mixed> $options */
