@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Calibration;
 
-use ZigLane\Core\Fit\Matrix;
+use ZigLane\Core\Algebra\Matrix;
 
 /**
  * The sum of squares about a state: its gradient and its second derivatives (Gauss and Newton's), with each speed apart, since it has a

@@ -37,6 +37,30 @@ enum ShotGroup: string
     /** Of the tip, as shares of the radius. */
     private const SPIN = 0.12;
 
+    /** The bit that stands for it where sets of kinds are kept: never changed, whatever the order of the cases, since rows hold it. */
+    public function bit(): int
+    {
+        return 1 << match ($this) {
+            self::Short => 0,
+            self::Long => 1,
+            self::Straight => 2,
+            self::Medium => 3,
+            self::Thin => 4,
+            self::CutLeft => 5,
+            self::CutRight => 6,
+            self::Soft => 7,
+            self::Firm => 8,
+            self::Draw => 9,
+            self::Follow => 10,
+            self::Side => 11,
+            self::Rail => 12,
+            self::Corner => 13,
+            self::SidePocket => 14,
+            self::Bank => 15,
+            self::Combination => 16,
+        };
+    }
+
     /** Whether a shot is of this kind. */
     public function has(LoggedShot $shot, ShotFeatures $features): bool
     {

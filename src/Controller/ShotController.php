@@ -156,7 +156,7 @@ final class ShotController extends AbstractController
             $view['drawing'] = new ShotDrawing($table, $view['shot']->shot, $place->sheet->getOwner()->getHand());
         } catch (CoreError|Refused $e) {
             $view['error'] = $this->words->error($e);
-            $view['invalid'] = $e instanceof Refused ? $e->field() : null;
+            $view['invalid'] = $e instanceof Refused ? $e->field : null;
         }
 
         return $view;

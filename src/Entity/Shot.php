@@ -122,8 +122,8 @@ class Shot
     private static function groups(LoggedShot $shot, ShotFeatures $features): int
     {
         $bits = 0;
-        foreach (ShotGroup::cases() as $i => $group) {
-            $bits |= $group->has($shot, $features) ? 1 << $i : 0;
+        foreach (ShotGroup::cases() as $group) {
+            $bits |= $group->has($shot, $features) ? $group->bit() : 0;
         }
 
         return $bits;

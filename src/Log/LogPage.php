@@ -72,7 +72,7 @@ final readonly class LogPage
             $add('s.kind = ?', $kind);
             $index = 'shot_of_kind';
         } elseif (null !== ($group = ShotGroup::tryFrom($kind))) {
-            $add('(s.group_bits & ?) <> 0', 1 << (int) array_search($group, ShotGroup::cases(), true));
+            $add('(s.group_bits & ?) <> 0', $group->bit());
         }
         if (\in_array($this->asked['made'] ?? '', ['0', '1'], true)) {
             $add('s.is_made = ?', (int) $this->asked['made']);

@@ -47,7 +47,7 @@ final readonly class StatedBesideReal
                 $position[] = [(float) $stated, $isMade && (bool) $hasPosition];
             }
             foreach ($cases as $i => $group) {
-                if (0 === ($bits & 1 << $i)) {
+                if (0 === ($bits & $group->bit())) {
                     continue;
                 }
                 if (null !== $make) {

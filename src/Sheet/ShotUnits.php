@@ -86,9 +86,10 @@ final readonly class ShotUnits
                 0,
                 5,
                 ' tips; 27 % of the radius and 8 mm are understood as well',
+                'tips',
             ),
-            TipUnit::Percent => NumberText::between($typed, 'The tip offset', 0, 100, ' % of the radius'),
-            TipUnit::Millimetres => NumberText::between($typed, 'The tip offset', 0, $this->perRadius(TipUnit::Millimetres), ' mm'),
+            TipUnit::Percent => NumberText::between($typed, 'The tip offset', 0, 100, ' % of the radius', 'tips'),
+            TipUnit::Millimetres => NumberText::between($typed, 'The tip offset', 0, $this->perRadius(TipUnit::Millimetres), ' mm', 'tips'),
         } / $this->perRadius($unit);
     }
 

@@ -80,10 +80,10 @@ final readonly class StrokeInput
         }
         $pocket = Pocket::tryFrom($this->pocket) ?? throw Refused::because('pocket');
         if (1 !== preg_match('/^(\d{1,2})(?::([0-5]?\d))?$/', $this->clock, $found) || (int) $found[1] > 12) {
-            throw Refused::because('clock');
+            throw Refused::because('clock', field: 'clock');
         }
         $hour = (int) $found[1] + (int) ($found[2] ?? 0) / 60;
-        $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $units->lengths->most()) / 100, ' lengths');
+        $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $units->lengths->most()) / 100, ' lengths', 'lengths');
         $tip = Tip::atClock($hour, $units->with($this->unit)->tipFraction($this->tips));
 
         return new ShotChoice(
@@ -92,7 +92,7 @@ final readonly class StrokeInput
             new Stroke(
                 $tip,
                 $units->lengths->speed($lengths),
-                NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees'),
+                NumberText::between($this->elevation, 'The elevation', 0, Strike::MAX_ELEVATION_DEGREES, ' degrees', 'elevation'),
             ),
             $this->aside(),
             $this->direction(),
@@ -114,6 +114,7 @@ final readonly class StrokeInput
                 0,
                 $most,
                 ' mm, with a minus to the right',
+                'aside',
             ) / 1000;
     }
 
@@ -121,6 +122,6 @@ final readonly class StrokeInput
     {
         return '' === $this->direction
             ? null
-            : deg2rad(NumberText::between($this->direction, 'The direction of the cue', 0, 360, ' degrees'));
+            : deg2rad(NumberText::between($this->direction, 'The direction of the cue', 0, 360, ' degrees', 'direction'));
     }
 }

@@ -63,18 +63,16 @@ final class LayersTest
                 Selector::inNamespace('ZigLane\Core\Table'),
                 Selector::inNamespace('ZigLane\Core\Position'),
             )
-            ->shouldNotDependOn()
+            ->canOnlyDependOn()
             ->classes(
-                Selector::inNamespace('ZigLane\Core\Rules'),
-                Selector::inNamespace('ZigLane\Core\Stroke'),
-                Selector::inNamespace('ZigLane\Core\Shot'),
-                Selector::inNamespace('ZigLane\Core\Odds'),
-                Selector::inNamespace('ZigLane\Core\PositionPlay'),
-                Selector::inNamespace('ZigLane\Core\Reading'),
-                Selector::inNamespace('ZigLane\Core\Plan'),
-                Selector::inNamespace('ZigLane\Core\Format'),
+                Selector::inNamespace('ZigLane\Core\Motion'),
+                Selector::inNamespace('ZigLane\Core\Table'),
+                Selector::inNamespace('ZigLane\Core\Position'),
+                Selector::inNamespace('ZigLane\Core\Error'),
+                Selector::inNamespace('ZigLane\Core\Fact'),
+                Selector::isStandardClass(),
             )
-            ->because('tables and balls are the same in every game');
+            ->because('tables and balls are the same in every game, for every player and whatever is asked of them');
     }
 
     public function testDrawingComputesNoShots(): Rule

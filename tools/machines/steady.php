@@ -1,7 +1,7 @@
 <?php
 
 /*
- * Computes what workers compute, from fixed seeds, in the application's own console with handlers for every signal that workers may get, and
+ * Computes what workers compute, from fixed seeds, in a console as bin/console is one, with handlers for every signal that workers may get, and
  * prints a hash of each result: what signals.php disturbs. `--shots` plays single shots in place of plans, fits and pars; `--async` turns
  * asynchronous signals on, as the console would by itself (then results are wrong where registers are allocated over a whole function).
  * Use: steady.php ROUNDS [--shots] [--async]
@@ -9,14 +9,14 @@
 
 declare(strict_types=1);
 
+use Symfony\Component\Console\Application;
 use Symfony\Component\Console\Attribute\AsCommand;
 use Symfony\Component\Console\Command\Command;
 use Symfony\Component\Console\Command\SignalableCommandInterface;
 use Symfony\Component\Console\Input\ArrayInput;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
-use Symfony\Component\Dotenv\Dotenv;
-use ZigLane\App\Kernel;
+use Symfony\Component\EventDispatcher\EventDispatcher;
 use ZigLane\Core\Fit\LogFitter;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\FitFile;
@@ -34,7 +34,6 @@ use ZigLane\Tests\Table;
 
 $root = dirname(__DIR__, 2);
 require $root.'/vendor/autoload.php';
-(new Dotenv())->bootEnv($root.'/.env');
 
 $options = array_slice($argv, 2);
 $rounds = max(1, (int) ($argv[1] ?? 1));
@@ -118,7 +117,9 @@ final class steady extends Command implements SignalableCommandInterface
     }
 }
 
-$application = (require $root.'/config/console.php')(new Kernel($_SERVER['APP_ENV'], false));
+$application = new Application();
+$application->setDispatcher(new EventDispatcher());
+$application = (require $root.'/config/console.php')($application);
 $application->setAutoExit(false);
 $application->setCatchExceptions(false);
 $steady = new Steady($pieces, $rounds);

@@ -2,13 +2,9 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Fit;
+namespace ZigLane\Core\Algebra;
 
-/**
- * Small square matrices, as lists of rows.
- *
- * @internal
- */
+/** Small square matrices, as lists of rows. */
 final class Matrix
 {
     /**
