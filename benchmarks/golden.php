@@ -1,8 +1,8 @@
 <?php
 
 /*
- * Two hundred shots from fixed seeds (188 strokes among 2 to 12 balls, twelve breaks), each with a hash of every bit of its events, by the kind
- * of processor: the C library computes sines and roots a bit differently with and without some of its instructions.
+ * Two hundred shots from fixed seeds (188 strokes among 2 to 12 balls, twelve breaks), each with a hash of every bit of its events, by the
+ * kind of processor: the C library computes sines and roots a bit differently with and without some of its instructions.
  * Prints them as JSON; `write` puts them into tests/Reference/golden/shots.json, beside those of other kinds.
  */
 
@@ -49,7 +49,13 @@ for ($i = 0; $i < 188; ++$i) {
     $layout = $table->randomLayout($chance, $chance->int(2, 12), 0.2);
     $shot($simulator->play(
         $layout,
-        Strike::degrees($chance->float(0, 360), $chance->float(0.5, 6.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), $chance->float(0, 12)),
+        Strike::degrees(
+            $chance->float(0, 360),
+            $chance->float(0.5, 6.0),
+            $chance->float(-0.3, 0.3),
+            $chance->float(-0.3, 0.3),
+            $chance->float(0, 12),
+        ),
     ));
 }
 foreach (Game::cases() as $game) {
@@ -58,13 +64,13 @@ foreach (Game::cases() as $game) {
     }
 }
 if ('write' !== ($argv[1] ?? '')) {
-    echo json_encode(['kind' => $kind, 'shots' => $shots], JSON_PRESERVE_ZERO_FRACTION), "\n";
+    echo json_encode(['kind' => $kind, 'shots' => $shots], \JSON_PRESERVE_ZERO_FRACTION), "\n";
     exit;
 }
 $file = dirname(__DIR__).'/tests/Reference/golden/shots.json';
 $golden = is_file($file) ? json_decode((string) file_get_contents($file), true) : [];
 $golden['kinds'][$kind] = implode(' ', array_column($shots, 'hash'));
 $golden['shots'] = array_map(static fn (array $one): array => ['events' => $one['events'], 'ends' => (object) $one['ends']], $shots);
-$lines = array_map(static fn (array $one): string => '  '.json_encode($one, JSON_PRESERVE_ZERO_FRACTION), $golden['shots']);
-file_put_contents($file, "{\"kinds\": ".json_encode($golden['kinds'], JSON_PRETTY_PRINT).",\n\"shots\": [\n".implode(",\n", $lines)."\n]}\n");
+$lines = array_map(static fn (array $one): string => '  '.json_encode($one, \JSON_PRESERVE_ZERO_FRACTION), $golden['shots']);
+file_put_contents($file, '{"kinds": '.json_encode($golden['kinds'], \JSON_PRETTY_PRINT).",\n\"shots\": [\n".implode(",\n", $lines)."\n]}\n");
 echo "wrote $kind\n";

@@ -9,6 +9,7 @@
 
 declare(strict_types=1);
 
+use ZigLane\Core\Algebra\Matrix;
 use ZigLane\Core\Decide\Duel;
 use ZigLane\Core\Decide\Duellist;
 use ZigLane\Core\Decide\Look;
@@ -16,7 +17,6 @@ use ZigLane\Core\Decide\Pace;
 use ZigLane\Core\Decide\PositionValue;
 use ZigLane\Core\Decide\Situation;
 use ZigLane\Core\Decide\WayKind;
-use ZigLane\Core\Fit\Matrix;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;

@@ -20,6 +20,7 @@ final class Version20261202110000 extends AbstractMigration
             'ALTER TABLE work_queue ADD taken INT NOT NULL DEFAULT 0, ADD taken_by VARCHAR(100) DEFAULT NULL,'
             .' ADD kept_by VARCHAR(100) DEFAULT NULL',
         );
+        $this->addSql('ALTER TABLE own_table ADD has_camera TINYINT(1) DEFAULT 0 NOT NULL');
         $this->addSql(<<<'SQL'
             CREATE TABLE given_up (
                 about BINARY(16) NOT NULL,
@@ -42,6 +43,7 @@ final class Version20261202110000 extends AbstractMigration
 
     public function down(Schema $schema): void
     {
+        $this->addSql('ALTER TABLE own_table DROP has_camera');
         $this->addSql('DROP TABLE looks_asked');
         $this->addSql('DROP TABLE given_up');
         $this->addSql('ALTER TABLE work_queue DROP taken, DROP taken_by, DROP kept_by');

@@ -48,7 +48,9 @@ final readonly class LandingAnalysis implements ShotAnalysis
             return self::found($request, new SpotTarget($request->target), []);
         }
         if ($request->inZone && [] !== $pots) {
-            return self::found($request, new ZoneTarget($pots, $request->least), Zone::of($pots, $request->rack->equipment)->rings($request->least));
+            $zone = Zone::of($pots, $request->rack->equipment);
+
+            return self::found($request, new ZoneTarget($pots, $request->least), $zone->rings($request->least));
         }
         $anywhere = [] === $pots
             ? []

@@ -27,7 +27,7 @@ final readonly class ZoneAnalysis implements ShotAnalysis
     /**
      * @param PotModel|null                $pot   of the next ball, where one pocket alone counts
      * @param array<int, list<list<Spot>>> $areas outlines of the zone, the lightest first
-     * @param list<list<Spot>>             $ahead outlines of where the ball after the next one follows from; none where that is not asked for
+     * @param list<list<Spot>>             $ahead outlines of where the ball after the next one follows from; may be none
      * @param list<Fact>                   $facts
      */
     private function __construct(

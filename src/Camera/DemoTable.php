@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\App\Camera;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Analysis\PlanView;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Log\PlanAtTable;
 use ZigLane\App\Repository\AccountRepository;
@@ -32,12 +34,17 @@ final readonly class DemoTable
     ) {
     }
 
-    /** Null where nobody plays. */
-    public function rack(): ?Rack
+    /**
+     * @param string $table the table that is looked at: each visitor of the demo has his own
+     *
+     * @return Rack|null null where nobody plays
+     */
+    public function rack(string $table = ''): ?Rack
     {
         // What others have written since the frame before.
         $this->em->clear();
-        $player = $this->accounts->byEmail(Account::DEMO_EMAIL);
+        $owner = Uuid::isValid($table) ? $this->em->find(OwnTable::class, Uuid::fromString($table))?->getOwner() : null;
+        $player = true === $owner?->isDemo() ? $owner : $this->accounts->byEmail(Account::DEMO_EMAIL);
         if (null === $player) {
             return null;
         }

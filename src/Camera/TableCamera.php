@@ -6,13 +6,15 @@ namespace ZigLane\App\Camera;
 
 use Psr\Clock\ClockInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
+use ZigLane\App\Entity\OwnTable;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\PictureFile;
 use ZigLane\Core\Error\UnreadablePicture;
 
 /**
- * A camera over a table that serves its frame over HTTP: one address, set by whoever looks after the room. Besides the picture it says
- * where the corner pockets are (X-Lane-Corners, JSON, shares of width and height by pocket) and when it was taken (Last-Modified).
+ * A camera over a table that serves its frame over HTTP. Whoever looks after the room sets its address; each question says which table is
+ * meant, a profile whose player says that the camera hangs there. Racks on other tables never ask. Besides the picture it says where the
+ * corner pockets are (X-Lane-Corners, JSON, shares of width and height by pocket) and when it was taken (Last-Modified).
  */
 final readonly class TableCamera
 {
@@ -27,9 +29,15 @@ final readonly class TableCamera
     ) {
     }
 
+    /** Whether the room has one at all. */
     public function isThere(): bool
     {
         return '' !== $this->address;
+    }
+
+    public function hangsOver(?OwnTable $table): bool
+    {
+        return $this->isThere() && true === $table?->hasCamera();
     }
 
     /**
@@ -39,7 +47,7 @@ final readonly class TableCamera
      *
      * @throws UnreadablePicture If it does not answer, or with something else, or with an old frame
      */
-    public function frame(): array
+    public function frame(OwnTable $table): array
     {
         if (1 !== preg_match('#^https?://#', $this->address)) {
             throw UnreadablePicture::because('cameraAway');
@@ -47,7 +55,8 @@ final readonly class TableCamera
         $context = stream_context_create(['http' => [
             'timeout' => self::WAIT, 'follow_location' => 0, 'ignore_errors' => true, 'header' => "Accept: image/jpeg, image/png\r\n",
         ]]);
-        $stream = @fopen($this->address, 'r', false, $context);
+        $address = $this->address.(str_contains($this->address, '?') ? '&' : '?').'table='.$table->getId();
+        $stream = @fopen($address, 'r', false, $context);
         if (false === $stream) {
             throw UnreadablePicture::because('cameraAway');
         }

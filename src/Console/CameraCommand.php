@@ -67,7 +67,7 @@ final class CameraCommand extends FileCommand
         if (\is_int($port)) {
             $path = $input->getArgument('file');
             $this->serve($port, match (true) {
-                true === $input->getOption('demo') => fn (): Rack => $this->demo->rack() ?? throw UnreadablePicture::because('noBalls'),
+                true === $input->getOption('demo') => fn (string $table): Rack => $this->demo->rack($table) ?? throw UnreadablePicture::because('noBalls'),
                 \is_string($path) && '-' !== $path => fn (): Rack => $this->read(
                     (string) @file_get_contents($path, length: self::MAX_BYTES + 1),
                 ),
@@ -88,8 +88,8 @@ final class CameraCommand extends FileCommand
     /**
      * Answers every request with a frame of the rack as it is then; one that cannot be read is answered as a camera that fails.
      *
-     * @param \Closure(): Rack   $rack
-     * @param array<string, int> $numbers
+     * @param \Closure(string): Rack $rack    by the table that is asked for
+     * @param array<string, int>     $numbers
      */
     private function serve(int $port, \Closure $rack, array $numbers): void
     {
@@ -103,9 +103,9 @@ final class CameraCommand extends FileCommand
                 continue;
             }
             stream_set_timeout($client, 2);
-            fgets($client, 4096);
+            $asked = 1 === preg_match('/[?&]table=([0-9a-f-]{36})/', (string) fgets($client, 4096), $found) ? $found[1] : '';
             try {
-                [$jpeg, $corners] = $this->frame($rack(), $numbers);
+                [$jpeg, $corners] = $this->frame($rack($asked), $numbers);
                 $head = [
                     'HTTP/1.0 200 OK', 'Content-Type: image/jpeg', 'Content-Length: '.\strlen($jpeg),
                     'Last-Modified: '.gmdate('D, d M Y H:i:s').' GMT',

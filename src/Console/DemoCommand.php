@@ -38,6 +38,9 @@ use ZigLane\Core\Table\Equipment;
 #[AsCommand('lane:demo', 'Loads the demo player and the demo racks')]
 final class DemoCommand extends Command
 {
+    /** For each plan that is shipped. */
+    private const SECONDS = 60;
+
     public function __construct(
         private readonly AccountRepository $accounts,
         private readonly EntityManagerInterface $manager,
@@ -47,6 +50,7 @@ final class DemoCommand extends Command
         private readonly TriesEditor $tries,
         private readonly DemoPractice $practice,
         private readonly TableShelf $tables,
+        private readonly DemoComputed $computed,
         private readonly MessageBusInterface $bus,
         private readonly ClockInterface $clock,
         private readonly bool $demo,
@@ -59,11 +63,20 @@ final class DemoCommand extends Command
 
     protected function configure(): void
     {
-        $this->addOption('plan', null, InputOption::VALUE_NONE, 'Ask the workers for a plan of each rack');
+        $this->addOption('plan', null, InputOption::VALUE_NONE, 'With plans, fits and pars, as they are shipped');
+        $this->addOption('anew', null, InputOption::VALUE_NONE, 'With --plan: ask the workers for them instead');
+        $this->addOption('write', null, InputOption::VALUE_NONE, 'Write what the workers have found of the demo into demo/computed.json');
     }
 
     protected function execute(InputInterface $input, OutputInterface $output): int
     {
+        if (true === $input->getOption('write')) {
+            $output->writeln(json_encode($this->computed->write(), \JSON_THROW_ON_ERROR));
+
+            return Command::SUCCESS;
+        }
+        $isShipped = $this->computed->isThere() && true !== $input->getOption('anew');
+        $isAsked = true === $input->getOption('plan') && !$isShipped;
         if (!$this->demo || null !== $this->accounts->byEmail(Account::DEMO_EMAIL)) {
             return Command::SUCCESS;
         }
@@ -84,19 +97,22 @@ final class DemoCommand extends Command
             if (null !== $tries && is_file($tries)) {
                 $this->tried($sheet, $tries);
             }
-            if (true === $input->getOption('plan')) {
+            if ($isAsked) {
                 null !== $tries && is_file($tries)
                     ? $this->planner->weigh($sheet, null, false)
-                    : $this->planner->ask($sheet, new PlanRequest(), false);
+                    : $this->planner->ask($sheet, new PlanRequest(seconds: self::SECONDS), false);
             }
         }
         $this->practised($player);
-        $this->tested($player, true === $input->getOption('plan'));
+        $this->tested($player, $isAsked);
         $this->import->take($player, LogFile::parse((string) file_get_contents($this->folder.'/player.log.json')));
-        if (true === $input->getOption('plan')) {
+        if ($isAsked) {
             $this->work($player);
         }
-        $this->class->teach($player, true === $input->getOption('plan'));
+        $this->class->teach($player, $isAsked);
+        if (true === $input->getOption('plan') && $isShipped) {
+            $this->computed->take();
+        }
         $output->writeln('The demo player and the demo racks are loaded.');
 
         return Command::SUCCESS;

@@ -21,6 +21,7 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\Security\Http\Authentication\AuthenticationUtils;
 use Symfony\Component\Validator\Validator\ValidatorInterface;
+use ZigLane\App\Account\DemoVisit;
 use ZigLane\App\Account\Devices;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Form\Registration;
@@ -55,15 +56,27 @@ final class AccountController extends AbstractController
         throw new \LogicException('The firewall answers this address.');
     }
 
-    /** One button signs in the demo player, where the demo is switched on. */
+    /** One button makes a demo of the visitor's own and signs him in, where the demo is switched on. */
     #[Route('/demo', name: 'demo_sign_in', methods: ['POST'])]
     #[IsCsrfTokenValid('demo')]
-    public function demo(AccountRepository $accounts, Security $security, bool $demo): Response
-    {
-        $player = $demo ? $accounts->byEmail(Account::DEMO_EMAIL) : null;
-        if (null === $player) {
+    public function demo(
+        Request $request,
+        AccountRepository $accounts,
+        Security $security,
+        DemoVisit $visit,
+        RateLimiterFactoryInterface $demoLimiter,
+        bool $demo,
+    ): Response {
+        if (!$demo || null === $accounts->byEmail(Account::DEMO_EMAIL)) {
             throw $this->createNotFoundException();
         }
+        if (!$demoLimiter->create($request->getClientIp())->consume()->isAccepted()) {
+            throw new TooManyRequestsHttpException(
+                600,
+                'You have looked round often in the last hour. Come back in a little while, or make an account.',
+            );
+        }
+        $player = $accounts->byEmail($visit->begin()) ?? throw $this->createNotFoundException();
         $security->login($player, 'form_login', 'main');
 
         return $this->redirectToRoute('sheets');

@@ -117,7 +117,7 @@ final class AssignmentController extends AbstractController
             $this->manager->wrapInTransaction(function () use ($answer, $bus, $account): void {
                 $this->manager->persist($answer);
                 $this->manager->flush();
-                $bus->dispatch(new ScoreAnswer((string) $answer->getId(), (string) $account->getId()));
+                $bus->dispatch(new ScoreAnswer((string) $answer->getId(), $account->party()));
             });
         } catch (UniqueConstraintViolationException) {
             throw Refused::because('answered');

@@ -146,7 +146,7 @@ final class BreakController extends AbstractController
             $manager->wrapInTransaction(static function () use ($manager, $bus, $job, $account): void {
                 $manager->persist($job);
                 $manager->flush();
-                $bus->dispatch(new FindBreak((string) $job->getId(), (string) $account->getId()));
+                $bus->dispatch(new FindBreak((string) $job->getId(), $account->party()));
             });
         }
 

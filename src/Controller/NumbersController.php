@@ -63,7 +63,7 @@ final class NumbersController extends AbstractController
             $manager->wrapInTransaction(static function () use ($manager, $bus, $job, $account): void {
                 $manager->persist($job);
                 $manager->flush();
-                $bus->dispatch(new FitLog((string) $job->getId(), (string) $account->getId()));
+                $bus->dispatch(new FitLog((string) $job->getId(), $account->party()));
             });
         }
 

@@ -98,7 +98,12 @@ final class PictureController extends AbstractController
     #[IsCsrfTokenValid('sheet')]
     public function camera(Request $request, RackSheet $sheet, Words $words): Response
     {
-        return $this->told($request, $sheet, $words, $this->camera->frame(...));
+        $table = $sheet->getTable();
+        if (null === $table || !$this->camera->hangsOver($table)) {
+            throw $this->createNotFoundException();
+        }
+
+        return $this->told($request, $sheet, $words, fn (): array => $this->camera->frame($table));
     }
 
     /** @param \Closure(): array{\GdImage, list<array{float, float}>} $picture */
@@ -138,7 +143,7 @@ final class PictureController extends AbstractController
     private function page(RackSheet $sheet, ?string $error = null): Response
     {
         return $this->render('sheet/picture.html.twig', [
-            'sheet' => $sheet, 'error' => $error, 'has_camera' => $this->camera->isThere(),
+            'sheet' => $sheet, 'error' => $error, 'has_camera' => $this->camera->hangsOver($sheet->getTable()),
             'kept' => $this->pictures->of($sheet),
         ], new Response(status: null === $error ? Response::HTTP_OK : Response::HTTP_UNPROCESSABLE_ENTITY));
     }

@@ -82,7 +82,7 @@ final class ReviewController extends AbstractController
     public function costs(ShotRack $rack, MessageBusInterface $bus): Response
     {
         $this->log->forgetCosts($rack);
-        $bus->dispatch(new CostRack((string) $rack->getId(), (string) $rack->getOwner()->getId()));
+        $bus->dispatch(new CostRack((string) $rack->getId(), $rack->getOwner()->party()));
 
         return $this->redirectToRoute('rack_review', ['id' => $rack->getId(), 'working' => 1], Response::HTTP_SEE_OTHER);
     }

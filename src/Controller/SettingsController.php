@@ -105,7 +105,7 @@ final class SettingsController extends AbstractController
         self::assertOwn($account);
         $this->assertPassword($request, $account, $hasher, $passwordLimiter);
         $email = mb_strtolower(trim($request->request->getString('email')));
-        if (false === filter_var($email, \FILTER_VALIDATE_EMAIL) || \strlen($email) > 180) {
+        if (false === filter_var($email, \FILTER_VALIDATE_EMAIL) || \strlen($email) > 180 || Account::isOfDemo($email)) {
             throw Refused::because('address');
         }
         // Whether it is somebody else's is told to nobody: then no letter is sent.
@@ -131,7 +131,12 @@ final class SettingsController extends AbstractController
     public function export(#[CurrentUser] Account $account, AccountZip $zip): Response
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'lane-zip');
-        $zip->write($account, $path);
+        try {
+            $zip->write($account, $path);
+        } catch (\Throwable $e) {
+            @unlink($path);
+            throw $e;
+        }
         $response = new BinaryFileResponse($path, headers: ['Content-Type' => 'application/zip', 'Cache-Control' => 'no-store, private']);
         $response->setContentDisposition(ResponseHeaderBag::DISPOSITION_ATTACHMENT, 'zig-lane.zip');
 

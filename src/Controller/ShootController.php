@@ -99,8 +99,12 @@ final class ShootController extends AbstractController
     public function seen(ShotRack $rack): JsonResponse
     {
         $now = $rack->getNow();
+        $table = $rack->getOuting()->getTable();
+        if (null === $table || !$this->camera->hangsOver($table)) {
+            throw $this->createNotFoundException();
+        }
         try {
-            [$image, $corners] = $this->camera->frame();
+            [$image, $corners] = $this->camera->frame($table);
             $seen = SeenLayout::in($image, $corners, $now)->since($now->layout);
         } catch (CoreError $e) {
             return new JsonResponse(['error' => $this->words->error($e)], Response::HTTP_UNPROCESSABLE_ENTITY);
@@ -183,7 +187,7 @@ final class ShootController extends AbstractController
         return [
             'at' => $view,
             'rack' => $rack,
-            'has_camera' => $this->camera->isThere(),
+            'has_camera' => $this->camera->hangsOver($rack->getOuting()->getTable()),
             'drawing' => $drawing,
             'table' => $drawing->table ?? new TableDrawing($rack->getNow(), $isUpright),
             'upright' => $isUpright,

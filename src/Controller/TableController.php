@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Controller;
 
+use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
@@ -11,6 +12,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Routing\Requirement\Requirement;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
+use ZigLane\App\Camera\TableCamera;
 use ZigLane\App\Drawing\TableDrawing;
 use ZigLane\App\Drawing\TestDrawing;
 use ZigLane\App\Entity\Account;
@@ -36,8 +38,12 @@ final class TableController extends AbstractController
 {
     private const TEST = ['id' => Requirement::UUID, 'test' => Requirement::ASCII_SLUG];
 
-    public function __construct(private readonly OwnTables $tables, private readonly TableShelf $shelf, private readonly Words $words)
-    {
+    public function __construct(
+        private readonly OwnTables $tables,
+        private readonly TableShelf $shelf,
+        private readonly Words $words,
+        private readonly TableCamera $camera,
+    ) {
     }
 
     #[Route('', name: 'tables', methods: ['GET'])]
@@ -74,6 +80,17 @@ final class TableController extends AbstractController
     public function show(OwnTable $table): Response
     {
         return $this->render('tables/show.html.twig', $this->view($table));
+    }
+
+    /** Whether the room's camera hangs over it. */
+    #[Route('/{id}/camera', name: 'table_camera', methods: ['POST'])]
+    #[IsCsrfTokenValid('table')]
+    public function camera(Request $request, OwnTable $table, EntityManagerInterface $manager): Response
+    {
+        $table->hangCamera($request->request->getBoolean('here'));
+        $manager->flush();
+
+        return $this->redirectToRoute('table', ['id' => $table->getId()], Response::HTTP_SEE_OTHER);
     }
 
     /** Name, notes and measures by hand. */
@@ -220,6 +237,7 @@ final class TableController extends AbstractController
             'view' => new TableView($table, $this->words),
             'drawing' => new TableDrawing(new Rack(Game::NineBall, Layout::empty(), $table->getEquipment())),
             'error' => null,
+            'has_camera' => $this->camera->isThere(),
         ];
     }
 }

@@ -135,7 +135,7 @@ final readonly class PlanDrawing
 
         return json_encode(
             ['rate' => self::FRAMES, 'balls' => (object) (null === $shot ? [] : $this->moving($shot))],
-            \JSON_THROW_ON_ERROR,
+            \JSON_THROW_ON_ERROR | \JSON_HEX_TAG,
         );
     }
 

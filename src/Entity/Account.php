@@ -23,8 +23,10 @@ use ZigLane\Core\Table\Equipment;
 #[ORM\Table(name: 'account')]
 class Account implements UserInterface, PasswordAuthenticatedUserInterface
 {
-    /** The account that the demo button signs in; it has no usable password. */
+    /** The account that every visitor's demo is a copy of (Account\DemoVisit); neither has a usable password. */
     public const DEMO_EMAIL = 'demo@zig-lane.invalid';
+    /** What the work of all visitors counts as in the queue: together they are one party. */
+    private const DEMO_PARTY = 'demo';
 
     #[ORM\Id]
     #[ORM\Column(type: UuidType::NAME)]
@@ -213,7 +215,25 @@ class Account implements UserInterface, PasswordAuthenticatedUserInterface
 
     public function isDemo(): bool
     {
-        return self::DEMO_EMAIL === $this->email;
+        return self::isOfDemo($this->email);
+    }
+
+    /** Whether an address is one of the demo's: nobody can have one. */
+    public static function isOfDemo(string $email): bool
+    {
+        return str_ends_with(strtolower($email), '@zig-lane.invalid');
+    }
+
+    /** The address of a visitor, or of who belongs to his demo. */
+    public static function visitor(string $visit, string $who = ''): string
+    {
+        return 'visitor-'.$visit.$who.'@zig-lane.invalid';
+    }
+
+    /** Whom the queue counts this account's work to. */
+    public function party(): string
+    {
+        return $this->isDemo() ? self::DEMO_PARTY : (string) $this->id;
     }
 
     public function getCreatedAt(): \DateTimeImmutable

@@ -56,6 +56,10 @@ class OwnTable
     #[ORM\Column]
     private float $progress = 0.0;
 
+    /** Whether the room's camera hangs over it. */
+    #[ORM\Column(options: ['default' => false])]
+    private bool $hasCamera = false;
+
     #[ORM\Version]
     #[ORM\Column(type: 'integer')]
     private int $version = 1;
@@ -86,6 +90,16 @@ class OwnTable
     public function getName(): string
     {
         return $this->name;
+    }
+
+    public function hasCamera(): bool
+    {
+        return $this->hasCamera;
+    }
+
+    public function hangCamera(bool $hangs): void
+    {
+        $this->hasCamera = $hangs;
     }
 
     public function getFile(): TableFile

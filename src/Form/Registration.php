@@ -15,6 +15,7 @@ final class Registration
 
     #[Assert\NotBlank(message: 'An e-mail address is needed to sign in.')]
     #[Assert\Email(message: 'This is not an e-mail address.')]
+    #[Assert\Regex('/@zig-lane\.invalid$/i', match: false, message: 'This is not an e-mail address.')]
     #[Assert\Length(max: 180, maxMessage: 'An address has at most {{ limit }} characters.')]
     public string $email = '';
 

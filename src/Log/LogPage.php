@@ -81,7 +81,8 @@ final readonly class LogPage
         if (null !== $size) {
             // Half a foot either way: tables of a size are not all of one length.
             $add(
-                'JSON_VALUE(r.start_rack, "$.table.length") BETWEEN ? AND ?',
+                'JSON_VALUE(r.start_rack, ?) BETWEEN ? AND ?',
+                '$.table.length',
                 TableProfile::ofSize($size)->length - 0.13,
                 TableProfile::ofSize($size)->length + 0.13,
             );

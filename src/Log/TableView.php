@@ -141,7 +141,7 @@ final readonly class TableView
             'length' => $table->length,
             'perTip' => $this->rack->getNow()->equipment->offsetPerTip(),
             'radius' => $this->rack->getNow()->equipment->balls->radius,
-        ], \JSON_THROW_ON_ERROR);
+        ], \JSON_THROW_ON_ERROR | \JSON_HEX_TAG);
     }
 
     /** @return array<string, mixed> a leg in the words of the page */

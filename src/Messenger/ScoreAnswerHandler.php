@@ -47,7 +47,8 @@ final readonly class ScoreAnswerHandler implements LongWork
             return;
         }
         try {
-            $score = PredictionScore::of($item->rack->rack, Prediction::fromArray($answer->getSaid()), self::TRIES, beat: $this->bench->beat(...));
+            $said = Prediction::fromArray($answer->getSaid());
+            $score = PredictionScore::of($item->rack->rack, $said, self::TRIES, beat: $this->bench->beat(...));
             $told = [
                 'chance' => $score->chance, 'best' => $score->best, 'lost' => $score->lost, 'error' => $score->error, 'tries' => $score->tries,
                 'inBalls' => $score->isInBalls, 'plan' => (new PlanFile([$score->plan]))->write(),

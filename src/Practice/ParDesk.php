@@ -101,7 +101,7 @@ final readonly class ParDesk
                 ],
             );
             if ($isNew) {
-                $this->bus->dispatch(new PlayPar((string) $par->getId(), (string) $account->getId()));
+                $this->bus->dispatch(new PlayPar((string) $par->getId(), $account->party()));
             }
         }
     }

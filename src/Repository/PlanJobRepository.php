@@ -12,6 +12,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\JobKind;
+use ZigLane\App\Entity\JobPlace;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\PlanState;
 use ZigLane\App\Entity\RackSheet;
@@ -58,34 +59,33 @@ final class PlanJobRepository extends ServiceEntityRepository
     /** Ends whatever is still worked on for a rack at the table, without another plan: the balls lie elsewhere by now. */
     public function stopAt(ShotRack $rack, JobKind $kind = JobKind::Plan): void
     {
-        $this->endWhere('shot_rack_id', $rack->getId(), $kind);
+        $this->endWhere(JobPlace::ShotRack, $rack->getId(), $kind);
     }
 
     /** Ends whatever is still worked on for a sheet, without another plan: a newer one replaces it. */
     public function endOf(RackSheet $sheet, JobKind $kind = JobKind::Plan): void
     {
-        $this->endWhere('sheet_id', $sheet->getId(), $kind);
+        $this->endWhere(JobPlace::Sheet, $sheet->getId(), $kind);
     }
 
     /** Forgets finished plans of a sheet but the newest few. */
     public function prune(RackSheet $sheet, JobKind $kind = JobKind::Plan): void
     {
-        $this->pruneWhere('sheet_id', $sheet->getId(), $kind);
+        $this->pruneWhere(JobPlace::Sheet, $sheet->getId(), $kind);
     }
 
     /** The same of a rack at the table: who takes a shot back finds the plan of before. */
     public function pruneAt(ShotRack $rack, JobKind $kind = JobKind::Plan): void
     {
-        $this->pruneWhere('shot_rack_id', $rack->getId(), $kind);
+        $this->pruneWhere(JobPlace::ShotRack, $rack->getId(), $kind);
     }
 
-    /** @param 'sheet_id'|'shot_rack_id' $column */
-    private function pruneWhere(string $column, Uuid $id, JobKind $kind): void
+    private function pruneWhere(JobPlace $place, Uuid $id, JobKind $kind): void
     {
         // By their own ids: what is looked for is not locked.
         foreach ($this->connection()->fetchFirstColumn(
-            "SELECT id FROM plan_job WHERE $column = ? AND kind = ? AND state IN (?, ?)"
-            ." AND id < (SELECT id FROM plan_job WHERE $column = ? AND kind = ? ORDER BY id DESC LIMIT 1 OFFSET ".(self::KEPT - 1).')',
+            "SELECT id FROM plan_job WHERE {$place->value} = ? AND kind = ? AND state IN (?, ?)"
+            ." AND id < (SELECT id FROM plan_job WHERE {$place->value} = ? AND kind = ? ORDER BY id DESC LIMIT 1 OFFSET ".(self::KEPT - 1).')',
             [$id->toBinary(), $kind->value, PlanState::Done->value, PlanState::Nothing->value, $id->toBinary(), $kind->value],
         ) as $old) {
             $this->execute('DELETE FROM plan_job WHERE id = ?', [$old]);
@@ -272,11 +272,10 @@ final class PlanJobRepository extends ServiceEntityRepository
         return null === $started ? 0.0 : (float) $this->clock->now()->format('U.u') - (float) $started->format('U.u');
     }
 
-    /** @param 'sheet_id'|'shot_rack_id' $column */
-    private function endWhere(string $column, Uuid $id, JobKind $kind): void
+    private function endWhere(JobPlace $place, Uuid $id, JobKind $kind): void
     {
         $this->execute(
-            "UPDATE plan_job SET state = ?, ended_at = ? WHERE {$column} = ? AND kind = ? AND state IN (?, ?, ?)",
+            "UPDATE plan_job SET state = ?, ended_at = ? WHERE {$place->value} = ? AND kind = ? AND state IN (?, ?, ?)",
             [
                 PlanState::Done->value, $this->time(), $id->toBinary(), $kind->value, PlanState::Waiting->value, PlanState::Working->value,
                 PlanState::Stopping->value,

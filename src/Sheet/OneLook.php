@@ -26,7 +26,7 @@ final readonly class OneLook
     private const WAIT = 3;
     /** How many of an account may wait beside the one that is worked out: a page asks for as many at once. */
     private const WAITING = 2;
-    /** The demo player is everybody who looks round: so many of his at once. */
+    /** Of all who look round in the demo so many at once. */
     private const OF_DEMO = 3;
 
     public function __construct(private Connection $connection)
@@ -103,7 +103,7 @@ final readonly class OneLook
     {
         $name = 'lane-look-'.$account->getId();
 
-        return $account->isDemo() ? $name.'-'.hexdec($view[0]) % self::OF_DEMO : $name;
+        return $account->isDemo() ? 'lane-look-demo-'.hexdec($view[0]) % self::OF_DEMO : $name;
     }
 
     /** The name of one of so many locks that was free; null where none was. */

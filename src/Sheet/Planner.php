@@ -182,7 +182,7 @@ final readonly class Planner
             $this->manager->persist($job);
             $this->manager->flush();
             for ($i = 0; $i < self::WORKERS; ++$i) {
-                $this->bus->dispatch(new WorkOnPlan((string) $job->getId(), (string) $owner->getId()));
+                $this->bus->dispatch(new WorkOnPlan((string) $job->getId(), $owner->party()));
             }
         });
 
@@ -199,7 +199,7 @@ final readonly class Planner
                 $this->words->said('refused.tooManyPlans', ['most' => $most]),
             );
         }
-        if ($this->share->inAnHour((string) $owner->getId()) >= ($owner->isDemo() ? self::BUDGET_OF_DEMO : self::BUDGET)) {
+        if ($this->share->inAnHour($owner->party()) >= ($owner->isDemo() ? self::BUDGET_OF_DEMO : self::BUDGET)) {
             throw new TooManyRequestsHttpException(
                 600,
                 'Your plans have had their share of the workers for this hour. Come back a little later; everything else goes on.',

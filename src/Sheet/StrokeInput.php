@@ -83,7 +83,8 @@ final readonly class StrokeInput
             throw Refused::because('clock', field: 'clock');
         }
         $hour = (int) $found[1] + (int) ($found[2] ?? 0) / 60;
-        $lengths = NumberText::between($this->lengths, 'The speed', 0.05, floor(100 * $units->lengths->most()) / 100, ' lengths', 'lengths');
+        $most = floor(100 * $units->lengths->most()) / 100;
+        $lengths = NumberText::between($this->lengths, 'The speed', 0.05, $most, ' lengths', 'lengths');
         $tip = Tip::atClock($hour, $units->with($this->unit)->tipFraction($this->tips));
 
         return new ShotChoice(

@@ -9,6 +9,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use ZigLane\App\Account\AccountCloser;
+use ZigLane\App\Account\DemoVisit;
 use ZigLane\App\Entity\Followed;
 use ZigLane\App\EventListener\OldSessions;
 use ZigLane\App\Repository\PlanJobRepository;
@@ -27,6 +28,7 @@ final readonly class Tidying
         private PlanJobRepository $jobs,
         private ClockInterface $clock,
         private AccountCloser $closer,
+        private DemoVisit $visit,
     ) {
     }
 
@@ -52,6 +54,7 @@ final readonly class Tidying
         $this->connection->executeStatement('DELETE FROM letter WHERE ends_at < ?', [$this->before(86400)]);
         $this->connection->executeStatement('DELETE FROM followed WHERE at < ?', [$this->before(Followed::LONG)]);
         $this->closer->purge();
+        $this->visit->forgetOld();
     }
 
     private function before(int $seconds): string

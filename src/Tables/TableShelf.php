@@ -74,7 +74,7 @@ final readonly class TableShelf
         if (null === $table->getAskedAt()) {
             $table->ask($this->clock->now());
             $this->manager->flush();
-            $this->bus->dispatch(new FitTable((string) $table->getId(), (string) $table->getOwner()->getId()));
+            $this->bus->dispatch(new FitTable((string) $table->getId(), $table->getOwner()->party()));
         }
     }
 

@@ -11,7 +11,7 @@ final class Refused extends UnprocessableEntityHttpException
 {
     /**
      * @param array<string, string|int|float> $values
-     * @param string|null                     $field  of the form that holds what is refused, by its name; null where it is none of one field
+     * @param string|null                     $field  of the form that holds what is refused, by its name; null where there is none
      */
     private function __construct(public readonly string $key, public readonly array $values, public readonly ?string $field = null)
     {

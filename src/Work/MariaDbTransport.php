@@ -23,8 +23,9 @@ use ZigLane\App\Message\OfAccount;
 /**
  * A queue in one table. A worker takes the oldest message that is due and locks its row while it marks it
  * (`FOR UPDATE SKIP LOCKED`, so workers never wait for each other); a message whose worker has died is due again when the worker is there
- * again, or after `redeliver` seconds unless it is kept alive, and after three such ends it is lost (WorkLost). Of messages that are somebody's work those come first whose owner has
- * least under way, and of these whose owner had least of late: one person's work cannot hold up everybody's.
+ * again, or after `redeliver` seconds unless it is kept alive, and after three such ends it is lost (WorkLost). Of messages that are
+ * somebody's work those come first whose owner has least under way, and of these whose owner had least of late: one person's work cannot
+ * hold up everybody's.
  */
 final readonly class MariaDbTransport implements TransportInterface, KeepaliveReceiverInterface, MessageCountAwareInterface
 {

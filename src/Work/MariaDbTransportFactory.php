@@ -47,7 +47,16 @@ final readonly class MariaDbTransportFactory implements TransportFactoryInterfac
         $connection = $this->connections->getConnection($parts['host']);
         \assert($connection instanceof Connection);
 
-        return new MariaDbTransport($connection, $serializer, $this->clock, $queue, (int) $redeliver, $this->share, $this->events, $this->worker);
+        return new MariaDbTransport(
+            $connection,
+            $serializer,
+            $this->clock,
+            $queue,
+            (int) $redeliver,
+            $this->share,
+            $this->events,
+            $this->worker,
+        );
     }
 
     /** @param array<mixed> $options */

@@ -42,7 +42,7 @@ final class Workbench
     private float $counted = 0.0;
     private float $renewed = 0.0;
     private float $asked = 0.0;
-    /** Of the work under way: seconds of the processor that it may take, had before, and the clock of the process when it was begun or resumed. */
+    /** Of the work under way: seconds of the processor that it may take, that it had before, and the process's own when it was resumed. */
     private float $most = \INF;
     private float $had = 0.0;
     private float $since = 0.0;
@@ -93,7 +93,8 @@ final class Workbench
 
             return;
         }
-        $this->kept = [...\array_slice($this->kept, 1 - self::KEPT), $key => [$fiber, $this->had + ProcessorTime::seconds() - $this->since]];
+        $had = $this->had + ProcessorTime::seconds() - $this->since;
+        $this->kept = [...\array_slice($this->kept, 1 - self::KEPT), $key => [$fiber, $had]];
         $this->bus->dispatch($message, [new KeptBy($this->name)]);
     }
 

@@ -12,9 +12,12 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Log\LogEditor;
+use ZigLane\App\Tables\TableShelf;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Table\Equipment;
 use ZigLane\Tests\SimulatedPictures;
 
 /** From a rendered photograph to a layout. */
@@ -85,7 +88,7 @@ final class PictureTest extends AppTestCase
         $camera = self::started([\PHP_BINARY, 'bin/console', 'lane:camera', $file, "--serve=$port"], $port);
         try {
             $_ENV['LANE_CAMERA_URL'] = $_SERVER['LANE_CAMERA_URL'] = "http://127.0.0.1:$port/";
-            $sheet = $this->sheet($this->signedIn());
+            $sheet = $this->sheetUnderCamera();
             foreach (['6,3', '3,2.5'] as $at) {
                 $write($at);
                 $this->client->request('GET', "/sheets/{$sheet->getId()}/picture");
@@ -122,7 +125,7 @@ final class PictureTest extends AppTestCase
         $camera = self::started([\PHP_BINARY, 'bin/console', 'lane:camera', $file, "--serve=$port"], $port);
         try {
             $_ENV['LANE_CAMERA_URL'] = $_SERVER['LANE_CAMERA_URL'] = "http://127.0.0.1:$port/";
-            $sheet = $this->sheet($this->signedIn());
+            $sheet = $this->sheetUnderCamera();
             $this->client->request('GET', "/sheets/{$sheet->getId()}/run");
             $this->client->request('POST', "/sheets/{$sheet->getId()}/shoot", ['_token' => $this->token($sheet)]);
             $board = $this->client->followRedirect()->filter('[data-shoot]');
@@ -144,6 +147,34 @@ final class PictureTest extends AppTestCase
         self::assertStringContainsString('does not answer', (string) $this->client->getResponse()->getContent());
         $this->client->request('POST', (string) $board->attr('data-camera'));
         self::assertResponseStatusCodeSame(403);
+    }
+
+    /** A camera hangs over one table. A rack anywhere else never asks it, and nobody can ask it for such a rack. */
+    public function testRacksOnOtherTablesNeverAskTheCamera(): void
+    {
+        $_ENV['LANE_CAMERA_URL'] = $_SERVER['LANE_CAMERA_URL'] = 'http://127.0.0.1:1/';
+        $sheet = $this->sheet($this->signedIn());
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/picture");
+        self::assertSelectorNotExists('form[action$="/camera"]');
+        $this->client->request('POST', "/sheets/{$sheet->getId()}/shoot", ['_token' => $this->token($sheet)]);
+        $board = $this->client->followRedirect()->filter('[data-shoot]');
+        self::assertNull($board->attr('data-camera'));
+        $rack = basename(\dirname((string) $board->attr('data-board')));
+        foreach (["/racks/$rack/seen", "/sheets/{$sheet->getId()}/camera"] as $address) {
+            $this->client->request('POST', $address, ['_token' => $board->attr('data-token')]);
+            self::assertContains($this->client->getResponse()->getStatusCode(), [403, 404], $address);
+        }
+    }
+
+    private function sheetUnderCamera(): RackSheet
+    {
+        $sheet = $this->sheet($this->signedIn());
+        $table = self::getContainer()->get(TableShelf::class)->keep($sheet->getOwner(), new TableFile('Under the camera', new Equipment()));
+        $table->hangCamera(true);
+        $sheet->onTable($table);
+        $this->manager()->flush();
+
+        return $sheet;
     }
 
     /** The stand-in of the demo shows what comes of the shot that the demo player is about to play. */
@@ -184,7 +215,7 @@ final class PictureTest extends AppTestCase
         $camera = self::started([\PHP_BINARY, '-S', "127.0.0.1:$port", $path], $port);
         try {
             $_ENV['LANE_CAMERA_URL'] = $_SERVER['LANE_CAMERA_URL'] = "http://127.0.0.1:$port/";
-            $sheet = $this->sheet($this->signedIn());
+            $sheet = $this->sheetUnderCamera();
             $this->client->request('GET', "/sheets/{$sheet->getId()}/picture");
             $this->client->submitForm("From the table's camera");
             self::assertResponseStatusCodeSame(422);

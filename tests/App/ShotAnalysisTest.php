@@ -199,7 +199,7 @@ final class ShotAnalysisTest extends AppTestCase
 
             return $this->text();
         };
-        $entries = static fn (): int => (int) static::getContainer()->get(Connection::class)
+        $entries = static fn (): mixed => static::getContainer()->get(Connection::class)
             ->fetchOne("SELECT COUNT(*) FROM cache_items WHERE item_id LIKE '%looks%'");
         foreach (['spread', 'zone', 'read', 'tips', 'speeds', 'indirect'] as $what) {
             $english = $shown('en', 'cm', 'm/s', $what);

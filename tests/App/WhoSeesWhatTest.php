@@ -62,7 +62,7 @@ final class WhoSeesWhatTest extends AppTestCase
         'practice_add', 'practice_undo', 'practice_end', 'practice_delete', 'practise_leg', 'practise_option', 'practise_shot',
         'sheet_table', 'sheet_review', 'rack_review', 'outing_note', 'rack_costs', 'sheet_follow', 'sheet_export', 'sheet_rename',
         'sheet_delete', 'sheet_restore', 'sheet_shoot', 'shoot', 'shoot_board', 'shoot_seen', 'shoot_add', 'shoot_undo', 'shoot_end',
-        'rack_delete', 'rack_restore', 'sheet_plan', 'sheet_draw', 'sheet_call', 'sheet_cut', 'table', 'table_change', 'table_test',
+        'rack_delete', 'rack_restore', 'sheet_plan', 'sheet_draw', 'sheet_call', 'sheet_cut', 'table', 'table_change', 'table_camera', 'table_test',
         'table_record', 'table_cards', 'table_forget', 'table_fit', 'table_fit_ask', 'table_take', 'table_usual', 'table_delete',
         'table_export', 'tries', 'tries_begin', 'tries_add', 'tries_undo',
     ];

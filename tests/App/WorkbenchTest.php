@@ -44,17 +44,16 @@ final class WorkbenchTest extends AppTestCase
         };
         $taken = $this->begin($mine);
         $share->add($mine->accountId, 100.0);
-        $this->connection()->executeStatement('UPDATE work_queue SET due_at = due_at - INTERVAL 2 SECOND WHERE party = ?', [$other->accountId]);
         $transport->send(new Envelope($other));
         $bench->work($mine, 60.0, $work);
-        self::assertSame([1], $done, 'it has made way for the other, who had less');
+        self::assertCount(1, $done, 'it has made way for the other, who had less');
         $this->end($taken);
         self::assertSame(1, $this->waiting($mine), 'its message is back in the queue');
 
         $this->connection()->executeStatement('DELETE FROM work_queue WHERE party = ?', [$other->accountId]);
         $taken = $this->begin($mine);
         $bench->work($mine, 60.0, static fn () => self::fail('it began anew'));
-        self::assertSame([1, 2, 3, 4], $done);
+        self::assertEquals(new \ArrayObject([1, 2, 3, 4]), $done);
         $this->end($taken);
         self::assertSame(0, $this->waiting($mine));
     }
@@ -142,7 +141,10 @@ final class WorkbenchTest extends AppTestCase
 
     private function waiting(FitLog $message): int
     {
-        $count = $this->connection()->fetchOne('SELECT COUNT(*) FROM work_queue WHERE party = ? AND due_at <= UTC_TIMESTAMP(6)', [$message->accountId]);
+        $count = $this->connection()->fetchOne(
+            'SELECT COUNT(*) FROM work_queue WHERE party = ? AND due_at <= UTC_TIMESTAMP(6)',
+            [$message->accountId],
+        );
 
         return is_numeric($count) ? (int) $count : 0;
     }

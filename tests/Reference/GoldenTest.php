@@ -7,8 +7,8 @@ namespace ZigLane\Tests\Reference;
 use PHPUnit\Framework\TestCase;
 
 /**
- * Two hundred shots come out as they did when they were written down (benchmarks/golden.php): to the last bit on a kind of processor that is
- * known, and as the same shots on any other.
+ * Two hundred shots come out as they did when they were written down (benchmarks/golden.php): to the last bit on a kind of processor that
+ * is known, and as the same shots on any other.
  */
 final class GoldenTest extends TestCase
 {
@@ -18,7 +18,8 @@ final class GoldenTest extends TestCase
     public function testTwoHundredShotsComeOutAsTheyDid(): void
     {
         $root = \dirname(__DIR__, 2);
-        exec(\sprintf('%s -d pcov.enabled=0 %s', escapeshellarg(\PHP_BINARY), escapeshellarg($root.'/benchmarks/golden.php')), $output, $code);
+        $command = escapeshellarg(\PHP_BINARY).' -d pcov.enabled=0 '.escapeshellarg($root.'/benchmarks/golden.php');
+        exec($command, $output, $code);
         self::assertSame(0, $code);
         /** @var array{kind: string, shots: list<array{hash: string, events: int, ends: array<int, array{float, float}>}>} $now */
         $now = json_decode((string) end($output), true, 16, \JSON_THROW_ON_ERROR);

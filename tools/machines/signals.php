@@ -1,7 +1,7 @@
 <?php
 
 /*
- * Computes the same with and without a rain of signals and compares: signals.php [ROUNDS] [PER_SECOND] [options of steady.php] [--jit=MODE].
+ * Computes the same with and without a rain of signals and compares: signals.php [ROUNDS] [PER_SECOND] [options of steady.php] [--jit=MODE]
  * Every signal that the computing process has a handler for is sent in its turn. Prints counts; ends with 1 where a result differs.
  */
 
@@ -61,7 +61,8 @@ $start = microtime(true);
 // What takes ten times as long as in quiet does not end.
 [$sent, $disturbed, $errors] = $run(true, 10.0 + 10.0 * (microtime(true) - $start));
 if (null === $quiet || null === $disturbed) {
-    echo 'signals: ', null === $quiet ? 'the undisturbed' : 'the disturbed', " run did not end by itself ($sent signals, opcache.jit $jit) $errors\n";
+    $which = null === $quiet ? 'undisturbed' : 'disturbed';
+    echo "signals: the $which run did not end by itself ($sent signals, opcache.jit $jit) $errors\n";
     exit(1);
 }
 $differ = $failed = 0;

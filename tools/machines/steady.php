@@ -1,9 +1,9 @@
 <?php
 
 /*
- * Computes what workers compute, from fixed seeds, in a console as bin/console is one, with handlers for every signal that workers may get, and
- * prints a hash of each result: what signals.php disturbs. `--shots` plays single shots in place of plans, fits and pars; `--async` turns
- * asynchronous signals on, as the console would by itself (then results are wrong where registers are allocated over a whole function).
+ * Computes what workers compute, from fixed seeds, in a console as bin/console is one, with handlers for every signal that workers may get,
+ * and prints a hash of each result: what signals.php disturbs. `--shots` plays single shots in place of plans, fits and pars. `--async`
+ * turns asynchronous signals on, as the console would by itself: then results are wrong where registers are allocated over a whole function.
  * Use: steady.php ROUNDS [--shots] [--async]
  */
 
@@ -45,7 +45,8 @@ if (in_array('--shots', $options, true)) {
     $chance = new Chance(11);
     for ($i = 0; $i < 60; ++$i) {
         $layout = $table->randomLayout($chance, 9, 0.2);
-        $strike = Strike::degrees($chance->float(0, 360), $chance->float(0.5, 6.0), $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 3.0);
+        [$direction, $speed] = [$chance->float(0, 360), $chance->float(0.5, 6.0)];
+        $strike = Strike::degrees($direction, $speed, $chance->float(-0.3, 0.3), $chance->float(-0.3, 0.3), 3.0);
         $pieces[] = ["shot $i", static function () use ($layout, $strike): string {
             $bits = '';
             foreach ((new EventSimulator())->play($layout, $strike)->events as $event) {
@@ -67,9 +68,11 @@ if (in_array('--shots', $options, true)) {
 
             return (new PlanFile($planning->plans(most: 2, rounds: 2), 0.0))->write();
         }],
-        ['fit', static fn (): string => json_encode(FitFile::toArray(LogFitter::of(LogFile::parse(json_encode($log), 1 << 24))), \JSON_PRESERVE_ZERO_FRACTION)],
+        ['fit', static fn (): string => json_encode(FitFile::toArray(LogFitter::of(LogFile::parse(json_encode($log), 1 << 24))))],
         ['par', static fn (): string => json_encode((new ParRuns(
-            DrillFile::parse((string) file_get_contents($root.'/drills/slalom.drill.json'), 1 << 20)->at(0), new ShotSolver(), new ExecutionErrors(),
+            DrillFile::parse((string) file_get_contents($root.'/drills/slalom.drill.json'), 1 << 20)->at(0),
+            new ShotSolver(),
+            new ExecutionErrors(),
         ))->block(0, 25))],
     ];
 }
