@@ -138,7 +138,7 @@ final class OptionSearch
         $due = [];
         foreach ($this->ways() as $i => $way) {
             $blocks = \count($done[$i] ?? []);
-            [$least, $most] = null === $way->strike ? [1, 1] : [2, self::BLOCKS];
+            [$least, $most] = [$this->least($i), null === $way->strike ? 1 : self::BLOCKS];
             for ($block = $blocks; $block < $least; ++$block) {
                 $due[] = [$block, -\INF, $i];
             }
@@ -149,6 +149,24 @@ final class OptionSearch
         sort($due);
 
         return array_map(static fn (array $one): array => [$one[2], $one[0]], $due);
+    }
+
+    /**
+     * Those of the blocks that are due without which no way can be judged, however late it is.
+     *
+     * @param list<array<int, WayTally>> $done by way and block
+     *
+     * @return list<array{int, int}> way and block
+     */
+    public function owed(array $done): array
+    {
+        return array_values(array_filter($this->due($done), fn (array $one): bool => $one[1] < $this->least($one[0])));
+    }
+
+    /** Blocks that a way has had before it is compared. */
+    private function least(int $way): int
+    {
+        return null === $this->ways()[$way]->strike ? 1 : 2;
     }
 
     /** @param list<array<int, WayTally>> $done by way and block */

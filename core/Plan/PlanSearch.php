@@ -167,10 +167,11 @@ final class PlanSearch
      * @param list<array<int, Tally>> $done    by candidate and block
      * @param (\Closure(): bool)|null $hasTime asked before each plan but the best is written; null: there is time for all
      * @param int|null                $rounds  of replays of later legs, at the most; null: as many as are worth it
+     * @param bool                    $isWhole the best plan is written with all its reasons, misses and finishes whatever the time
      *
      * @return list<Plan> none where there is nothing to play
      */
-    public function written(array $done, int $most, ?\Closure $hasTime = null, ?int $rounds = null): array
+    public function written(array $done, int $most, ?\Closure $hasTime = null, ?int $rounds = null, bool $isWhole = false): array
     {
         $candidates = $this->candidates();
         $fuss = $this->fuss();
@@ -181,7 +182,8 @@ final class PlanSearch
             if ($place > 0 && null !== $hasTime && !$hasTime()) {
                 break;
             }
-            [$plans[], $shots[]] = $assembler->plan($candidates[$candidate], ReplaySchedule::stated($done[$candidate]), false, $hasTime);
+            $time = $isWhole && 0 === $place ? null : $hasTime;
+            [$plans[], $shots[]] = $assembler->plan($candidates[$candidate], ReplaySchedule::stated($done[$candidate]), false, $time);
         }
         // What time is left is for the chances of the later legs, of the best plan first.
         foreach ($plans as $place => $plan) {
@@ -190,6 +192,7 @@ final class PlanSearch
                 $shots[$place],
                 $hasTime,
                 $rounds ?? (0 === $place ? null : self::BESIDE),
+                $isWhole && 0 === $place ? self::BESIDE : 0,
             );
             $plans[$place] = $plan->withRuns($tallies);
         }

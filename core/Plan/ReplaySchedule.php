@@ -18,6 +18,9 @@ final class ReplaySchedule
     /** From this block on there is nothing left to choose; before, every other one chooses. */
     private const CHOSEN = 16;
 
+    /** Replays that the stated odds of the best plan rest on at the least, however slow the machine is. */
+    public const LEAST = 100;
+
     /** By how much a plainer candidate may be behind the best at the most, however few replays there are; of balls run a share. */
     private const ALIKE = 0.05;
     private const ALIKE_BALLS = 0.1;
@@ -39,13 +42,29 @@ final class ReplaySchedule
     }
 
     /**
-     * Whether a candidate has odds that can be stated: blocks that choose do not state any, and one of them may be done first.
+     * The blocks that the best candidate still lacks for its odds to be told, in order: what a plan holds does not depend on the clock.
      *
      * @param list<array<int, Tally>> $done by candidate and block
+     * @param list<float>             $fuss of the first shot of each candidate; none: all are as plain
+     *
+     * @return list<array{int, int}> candidate and block
      */
-    public static function canState(array $done): bool
+    public static function owed(array $done, array $fuss = []): array
     {
-        return [] !== array_filter($done, static fn (array $blocks): bool => self::stated($blocks)->tries > 0);
+        $best = self::best($done, $fuss)[0] ?? null;
+        if (null === $best) {
+            return [];
+        }
+        $lacking = self::LEAST - self::stated($done[$best])->tries;
+        $owed = [];
+        for ($block = 0; $lacking > 0; ++$block) {
+            if (!self::chooses($block) && !isset($done[$best][$block])) {
+                $owed[] = [$best, $block];
+                $lacking -= self::BLOCK;
+            }
+        }
+
+        return $owed;
     }
 
     /**

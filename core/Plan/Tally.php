@@ -71,6 +71,12 @@ final class Tally
         return 0 === $this->opened ? null : $this->thenOn / $this->opened;
     }
 
+    /** Whether there are enough of them to be told large: the interval of fewer is as wide as what it says. */
+    public function isTold(): bool
+    {
+        return $this->tries >= ReplaySchedule::LEAST;
+    }
+
     public function chance(): float
     {
         return 0 === $this->tries ? 0.0 : $this->finished / $this->tries;

@@ -71,15 +71,16 @@ final readonly class DemoComputed
             $rows = \is_array($kept) ? $kept[$what] ?? [] : [];
             foreach (\is_array($rows) ? $rows : [] as $row) {
                 if (\is_array($row) && \is_scalar($row['k'] ?? null)) {
-                    $this->put($what, explode('|', (string) $row['k'], 2), array_diff_key($row, ['k' => true]));
+                    $columns = array_filter(array_diff_key($row, ['k' => true]), is_string(...), \ARRAY_FILTER_USE_KEY);
+                    $this->put($what, explode('|', (string) $row['k'], 2), $columns);
                 }
             }
         }
     }
 
     /**
-     * @param list<string> $key
-     * @param array<mixed> $row
+     * @param list<string>         $key
+     * @param array<string, mixed> $row
      */
     private function put(string $what, array $key, array $row): void
     {
@@ -101,11 +102,11 @@ final readonly class DemoComputed
         };
     }
 
-    /** @param array<mixed> $row passed over where what it is about is not there */
+    /** @param array<string, mixed> $row passed over where what it is about is not there */
     private function insert(string $table, string $about, array $row): void
     {
         if (\is_string($row[$about])) {
-            $columns = array_filter(array_keys($row), is_string(...));
+            $columns = array_keys($row);
             $this->connection->executeStatement(
                 \sprintf(
                     'INSERT IGNORE INTO %s (id, %s) VALUES (?%s)',

@@ -24,6 +24,7 @@ use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Reading\EasiestPocket;
+use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 
@@ -110,10 +111,10 @@ final class ShotController extends AbstractController
         return $this->opening($place->rack, $place->sheet->getOwner()->getTipUnit());
     }
 
-    /** Before anything is chosen: the lowest ball and the pocket with the least cut, hit in the middle at two lengths. */
+    /** Before anything is chosen: the first ball that is on and the pocket with the least cut, hit in the middle at two lengths. */
     private function opening(Rack $rack, TipUnit $unit): StrokeInput
     {
-        foreach ($rack->game->balls() as $ball) {
+        foreach ([...BallsOn::of($rack->game, $rack->layout, $rack->group), ...$rack->game->balls()] as $ball) {
             if ($rack->layout->has($ball) && $rack->layout->has(Ball::Cue)) {
                 $pocket = EasiestPocket::leastCut($rack, $ball);
 

@@ -75,7 +75,6 @@ final readonly class TriesEditor
             if (null !== $this->log->shot($id)) {
                 return;
             }
-            $isMade = TryResult::Made === $result || TryResult::MadeWithPosition === $result;
             $start = $rack->getStart();
             $strike = null;
             try {
@@ -86,14 +85,25 @@ final readonly class TriesEditor
             $now = $this->clock->now();
             $shot = new LoggedShot(
                 (string) $id, $now, self::kind($choice), $start->equipment, $start->layout,
-                $choice?->ball, $choice?->pocket, $strike, null, $make, null, null, $guess,
-                new ShotResult(
-                    $isMade, null, false, null, false, false, $isMade ? TryResult::MadeWithPosition === $result : null, Layout::empty(),
-                ),
+                $choice?->ball, $choice?->pocket, $strike, null, true === $choice?->isSafety ? null : $make, null, null, $guess,
+                self::result($result, true === $choice?->isSafety),
             );
             $this->manager->persist(new Shot($id, $rack, $this->log->shotsOf($rack) + 1, $shot, $now));
             $this->count($rack, $result, 1);
         });
+    }
+
+    /** Of a safety nothing was called: what counts is how it ended, with the other player well placed or not. */
+    private static function result(TryResult $result, bool $isSafety): ShotResult
+    {
+        $isMade = TryResult::Made === $result || TryResult::MadeWithPosition === $result;
+        $position = match (true) {
+            $isSafety => TryResult::SoldOut !== $result && TryResult::Made !== $result,
+            $isMade => TryResult::MadeWithPosition === $result,
+            default => null,
+        };
+
+        return new ShotResult($isSafety ? null : $isMade, null, false, null, false, false, $position, Layout::empty());
     }
 
     public function undo(ShotRack $rack): void

@@ -36,11 +36,13 @@ interface JobSearch
     public function due(array $done): array;
 
     /**
+     * What an answer must rest on, however long it takes: seconds bound only what goes beyond.
+     *
      * @param list<array<int, array<mixed>>> $done
      *
-     * @return bool whether an answer could be written that tells its odds
+     * @return list<array{int, int}> way and block, in order; none where an answer can be written
      */
-    public function canTell(array $done): bool;
+    public function owed(array $done): array;
 
     /** @return array<mixed> what came of a block */
     public function block(int $way, int $block): array;

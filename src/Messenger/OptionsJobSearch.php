@@ -54,9 +54,9 @@ final readonly class OptionsJobSearch implements JobSearch
         return $this->search->due(self::tallies($done));
     }
 
-    public function canTell(array $done): bool
+    public function owed(array $done): array
     {
-        return [] !== array_filter($done);
+        return $this->search->owed(self::tallies($done));
     }
 
     public function block(int $way, int $block): array

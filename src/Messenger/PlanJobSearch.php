@@ -61,9 +61,9 @@ final readonly class PlanJobSearch implements JobSearch
         return ReplaySchedule::due(self::tallies($done), $this->search->fuss());
     }
 
-    public function canTell(array $done): bool
+    public function owed(array $done): array
     {
-        return ReplaySchedule::canState(self::tallies($done));
+        return ReplaySchedule::owed(self::tallies($done), $this->search->fuss());
     }
 
     public function block(int $way, int $block): array
@@ -73,7 +73,7 @@ final readonly class PlanJobSearch implements JobSearch
 
     public function written(array $done, bool $isLast, float $seconds, \Closure $hasTime): string
     {
-        $plans = $this->search->written(self::tallies($done), $isLast ? self::PLANS : 1, $hasTime);
+        $plans = $this->search->written(self::tallies($done), $isLast ? self::PLANS : 1, $hasTime, isWhole: $isLast);
         \assert([] !== $plans);
         if ($isLast) {
             // Where a safety is worth more than the pot with which the best plan would go on.

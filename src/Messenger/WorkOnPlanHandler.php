@@ -122,12 +122,10 @@ final class WorkOnPlanHandler implements LongWork
                 break;
             }
             $done = $this->jobs->done($job, $ways);
-            $due = $search->due($done);
-            if (
-                [] === $due
-                || PlanState::Stopping === $job->getState()
-                || ($this->jobs->secondsOf($job) >= $search->searched() * $job->getSeconds() && $search->canTell($done))
-            ) {
+            // When its time is over only what an answer must rest on is done.
+            $isLate = $this->jobs->secondsOf($job) >= $search->searched() * $job->getSeconds();
+            $due = $isLate ? $search->owed($done) : $search->due($done);
+            if ([] === $due || PlanState::Stopping === $job->getState()) {
                 break;
             }
             if ($job->getDoneBlocks() >= $drawn + self::DRAWN_EVERY) {

@@ -38,7 +38,7 @@ final class PlanJobRepository extends ServiceEntityRepository
     /** Plans of a sheet that are kept. */
     private const KEPT = 3;
     /** How long a worker may take to write the plans down. */
-    private const WRITING = 30;
+    private const WRITING = 120;
 
     public function __construct(ManagerRegistry $registry, private readonly ClockInterface $clock)
     {

@@ -217,4 +217,12 @@ final class ShotDeskTest extends AppTestCase
             ['HTTP_HX_REQUEST' => 'true'],
         );
     }
+
+    /** The desk opens with a ball that may be shot at: with a striped ball left not with the 8. */
+    public function testTheDeskOpensWithABallThatIsOn(): void
+    {
+        $sheet = $this->sheet($this->signedIn(), [0 => [0.9, 0.5], 8 => [1.7, 0.8], 14 => [0.4, 1.0]], Game::EightBall);
+        $this->client->request('GET', "/sheets/{$sheet->getId()}/plan");
+        self::assertSame('14', $this->client->getCrawler()->filter('[name="ball"] [selected]')->text());
+    }
 }

@@ -3,7 +3,7 @@
 /*
  * Computes what workers compute, from fixed seeds, in a console as bin/console is one, with handlers for every signal that workers may get,
  * and prints a hash of each result: what signals.php disturbs. `--shots` plays single shots in place of plans, fits and pars. `--async`
- * turns asynchronous signals on, as the console would by itself: then results are wrong where registers are allocated over a whole function.
+ * turns asynchronous signals on, as the console would by itself: results are then wrong where registers are allocated over a function.
  * Use: steady.php ROUNDS [--shots] [--async]
  */
 

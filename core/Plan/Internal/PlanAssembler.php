@@ -69,24 +69,27 @@ final readonly class PlanAssembler
      *
      * @param list<PlannedShot>       $shots
      * @param (\Closure(): bool)|null $hasTime asked before each replay; null: there is time for all
+     * @param int|null                $rounds  at the most
+     * @param int                     $sure    rounds that are played whatever the time
      *
      * @return list<Tally> of the second leg and on
      */
-    public function replays(Candidate $candidate, array $shots, ?\Closure $hasTime, ?int $rounds = null): array
+    public function replays(Candidate $candidate, array $shots, ?\Closure $hasTime, ?int $rounds = null, int $sure = 0): array
     {
         $policy = $this->policies->of($candidate->group);
         $player = new RackPlayer($policy->values->tables->solver, $this->rack, $policy->values->order);
         $tallies = array_map(static fn (PlannedShot $planned): Tally => new Tally(), \array_slice($shots, 1));
         for ($round = 0; $round < ($rounds ?? self::ROUNDS); ++$round) {
+            $isSure = $round < $sure || null === $hasTime;
             foreach ($tallies as $i => $tally) {
-                if (null !== $hasTime && !$hasTime()) {
+                if (!$isSure && !$hasTime()) {
                     return $tallies;
                 }
                 $planned = $shots[$i + 1];
                 if (0 !== $round % self::BREAKS && null !== Racking::racked($planned->shot->layout, $this->rack->equipment)) {
                     continue;
                 }
-                for ($replay = 0; $replay < self::ROUND && (null === $hasTime || 0 === $replay || $hasTime()); ++$replay) {
+                for ($replay = 0; $replay < self::ROUND && ($isSure || 0 === $replay || $hasTime()); ++$replay) {
                     $seed = ($this->seed * 7907 + 1_000_003 * ($i + 1) + $round * self::ROUND + $replay) & 0x7FFFFFFF;
                     $player->play($tally, $policy, $planned->shot->layout, $seed, $planned->option(), $planned->turn);
                 }

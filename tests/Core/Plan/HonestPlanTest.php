@@ -53,8 +53,11 @@ final class HonestPlanTest extends TestCase
         self::assertEqualsWithDelta(0.4, ReplaySchedule::stated($blocks)->chance(), 1e-12);
         self::assertFalse(ReplaySchedule::chooses(0));
         // A block that chooses may be the first to be done: there is nothing to be told yet.
-        self::assertFalse(ReplaySchedule::canState([[], [1 => $replays(9)]]));
-        self::assertTrue(ReplaySchedule::canState([[], [0 => $replays(4), 1 => $replays(9)]]));
+        // Its odds are told once a hundred replays that chose nothing have been played, and not sooner.
+        $owed = ReplaySchedule::owed([[], [0 => $replays(4), 1 => $replays(9)]]);
+        self::assertCount(9, $owed);
+        self::assertSame([[1, 2], [1, 4], [1, 6], [1, 8], [1, 10], [1, 12], [1, 14], [1, 16], [1, 17]], $owed);
+        self::assertSame([], ReplaySchedule::owed([array_fill(0, 22, $replays(5))]));
         self::assertFalse(ReplaySchedule::chooses(40));
     }
 
