@@ -155,7 +155,9 @@ SQL
     supervised start mariadb >/dev/null || fail "the database did not start (see $RUN/mariadb.log)"
     until_true 300 database_answers || fail "the database does not answer (see $RUN/mariadb.log)"
 }
-database_answers() { mariadb --no-defaults --protocol=tcp -h 127.0.0.1 -P "$DB_PORT" -u zig_lane -p"$(database_password)" -e 'SELECT 1' zig_lane; }
+# The password goes by the environment: the process list is everybody's.
+with_password() { MYSQL_PWD=$(database_password) "$@"; }
+database_answers() { with_password mariadb --no-defaults --protocol=tcp -h 127.0.0.1 -P "$DB_PORT" -u zig_lane -e 'SELECT 1' zig_lane; }
 database_password() { [ -s "$STATE/password" ] || (umask 077; php -r 'echo bin2hex(random_bytes(16));' >"$STATE/password"); cat "$STATE/password"; }
 database_url() { printf 'mysql://zig_lane:%s@127.0.0.1:%s/zig_lane?serverVersion=10.11.6-MariaDB&charset=utf8mb4' "$(database_password)" "$DB_PORT"; }
 

@@ -153,7 +153,8 @@ final readonly class AccountZip
         $files = [];
         for ($i = 0; $i < $zip->numFiles; ++$i) {
             $name = (string) $zip->getNameIndex($i);
-            if (1 === preg_match('#^((account|log|racks|practice)\.json|(sheets|drills|tables|lessons|racks)/([0-9a-f-]{36})\.([a-z-]+)\.(json|jpg))$#D', $name)) {
+            $form = '#^((account|log|racks|practice)\.json|(sheets|drills|tables|lessons|racks)/([0-9a-f-]{36})\.([a-z-]+)\.(json|jpg))$#D';
+            if (1 === preg_match($form, $name, $of) && (!isset($of[4]) || Uuid::isValid($of[4]))) {
                 $files[$name] = $i;
             }
         }

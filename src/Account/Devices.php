@@ -9,6 +9,7 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\Letter;
 use ZigLane\App\Entity\SignedIn;
 
 /** On which devices somebody is signed in: each session knows its row, and is over where that is gone. */
@@ -89,9 +90,16 @@ final readonly class Devices
         }
     }
 
-    /** Everywhere; but for one, where that is named. */
+    /**
+     * Everywhere; but for one, where that is named. Letters end with the sessions: who asked for one could be who is shut out. Only the
+     * owner's way back from an address that he did not choose stays.
+     */
     public function endAll(Account $account, ?Uuid $but = null): void
     {
+        $this->manager->getConnection()->executeStatement(
+            'UPDATE letter SET used_at = ? WHERE account_id = ? AND purpose <> ? AND used_at IS NULL',
+            [$this->clock->now()->format('Y-m-d H:i:s'), $account->getId()->toBinary(), Letter::BACK],
+        );
         $this->manager->getConnection()->executeStatement(
             'DELETE FROM signed_in WHERE account_id = ? AND id <> ?',
             [$account->getId()->toBinary(), $but?->toBinary() ?? ''],

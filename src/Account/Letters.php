@@ -14,7 +14,9 @@ use ZigLane\App\Mail\Post;
 final readonly class Letters
 {
     /** How long each is good for. */
-    private const GOOD = [Letter::RESET => '+1 hour', Letter::ADDRESS => '+1 day', Letter::UNDELETE => '+7 days'];
+    private const GOOD = [
+        Letter::RESET => '+1 hour', Letter::ADDRESS => '+1 day', Letter::UNDELETE => '+7 days', Letter::BACK => '+7 days',
+    ];
 
     public function __construct(private EntityManagerInterface $manager, private ClockInterface $clock, private Post $post)
     {
@@ -22,7 +24,10 @@ final readonly class Letters
 
     public function send(Account $account, string $purpose, string $value = ''): void
     {
-        $this->end($account, $purpose);
+        // Of several addresses that an account had in a week each can take it back.
+        if (Letter::BACK !== $purpose) {
+            $this->end($account, $purpose);
+        }
         $word = rtrim(strtr(base64_encode(random_bytes(32)), '+/', '-_'), '=');
         $letter = new Letter($account, $purpose, hash('sha256', $word), $value, $this->clock->now()->modify(self::GOOD[$purpose]));
         $this->manager->persist($letter);

@@ -114,7 +114,7 @@ final class LetterController extends AbstractController
 
     #[Route('/address/{word}', name: 'address_do', methods: ['POST'])]
     #[IsCsrfTokenValid('letter')]
-    public function move(string $word, Post $post): Response
+    public function move(string $word): Response
     {
         $letter = $this->letters->read(Letter::ADDRESS, $word);
         if (null === $letter || !$this->letters->use($letter)) {
@@ -128,8 +128,42 @@ final class LetterController extends AbstractController
         } catch (UniqueConstraintViolationException) {
             return $this->over();
         }
-        $post->tell($account, $old, 'moved');
+        $this->letters->send($account, Letter::BACK, $old);
         $this->addFlash('notice', 'Your address is changed.');
+
+        return $this->redirectToRoute('sign_in', [], Response::HTTP_SEE_OTHER);
+    }
+
+    /** From the address that an account had, for a week: whoever moved it away need not have been its owner. */
+    #[Route('/back/{word}', name: 'address_back', methods: ['GET'])]
+    public function askBack(string $word): Response
+    {
+        return null === $this->letters->read(Letter::BACK, $word)
+            ? $this->over()
+            : $this->closed($this->render('account/press.html.twig', ['to' => $this->generateUrl('address_back_do', ['word' => $word]), 'kind' => 'back']));
+    }
+
+    /** The old address again; every session and letter ends, and a letter for a new password goes to it. */
+    #[Route('/back/{word}', name: 'address_back_do', methods: ['POST'])]
+    #[IsCsrfTokenValid('letter')]
+    public function moveBack(string $word, Devices $devices): Response
+    {
+        $letter = $this->letters->read(Letter::BACK, $word);
+        if (null === $letter || !$this->letters->use($letter)) {
+            return $this->over();
+        }
+        $account = $letter->getAccount();
+        $account->moveTo($letter->getValue());
+        // Whoever moved it knew the password: it opens nothing any more.
+        $account->setPassword('');
+        try {
+            $this->manager->flush();
+        } catch (UniqueConstraintViolationException) {
+            return $this->over();
+        }
+        $devices->endAll($account);
+        $this->letters->send($account, Letter::RESET);
+        $this->addFlash('notice', 'The address is as it was, and everybody is signed out. A letter is on its way to it: choose a new password.');
 
         return $this->redirectToRoute('sign_in', [], Response::HTTP_SEE_OTHER);
     }

@@ -24,6 +24,7 @@ use ZigLane\App\Account\Devices;
 use ZigLane\App\Account\Letters;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Letter;
+use ZigLane\App\Form\ShownName;
 use ZigLane\App\Language\Languages;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Words\Refused;
@@ -63,7 +64,7 @@ final class SettingsController extends AbstractController
     {
         self::assertOwn($account);
         $name = trim(mb_scrub($request->request->getString('name')));
-        if ('' === $name || mb_strlen($name) > self::MAX_NAME) {
+        if (!ShownName::isOne($name) || mb_strlen($name) > self::MAX_NAME) {
             throw Refused::because('accountName', ['most' => self::MAX_NAME]);
         }
         $account->rename($name);

@@ -16,6 +16,8 @@ class Letter
     public const RESET = 'reset';
     public const ADDRESS = 'address';
     public const UNDELETE = 'undelete';
+    /** To the address that an account had: takes its change back. */
+    public const BACK = 'back';
 
     #[ORM\Id]
     #[ORM\Column(type: UuidType::NAME)]
@@ -32,7 +34,7 @@ class Letter
         private string $purpose,
         #[ORM\Column(length: 64, unique: true)]
         private string $hash,
-        /** The new address, where that is what it is for. */
+        /** The new address, or the one to go back to, where that is what it is for. */
         #[ORM\Column(length: 180)]
         private string $value,
         #[ORM\Column]

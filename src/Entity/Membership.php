@@ -64,9 +64,10 @@ class Membership
         return $this->joinedAt;
     }
 
+    /** Not of a pupil whose account is closed: from that moment his coach sees nothing of him. */
     public function isThere(): bool
     {
-        return null === $this->leftAt && !$this->group->isClosed();
+        return null === $this->leftAt && !$this->group->isClosed() && null === $this->pupil->getDeletedAt();
     }
 
     /** @param array<string, bool> $sees */

@@ -22,7 +22,7 @@ use ZigLane\Core\Shot\ShotChoice;
 #[ORM\Entity(repositoryClass: RackSheetRepository::class)]
 #[ORM\Table(name: 'rack_sheet')]
 #[ORM\Index(name: 'rack_sheet_of_owner', columns: ['owner_id', 'deleted_at', 'updated_at'])]
-#[ORM\UniqueConstraint(name: 'rack_sheet_submission', columns: ['submission'])]
+#[ORM\UniqueConstraint(name: 'rack_sheet_submission', columns: ['owner_id', 'submission'])]
 class RackSheet implements Deletable
 {
     use DeletedAt;

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace ZigLane\App\Form;
 
 use Symfony\Component\Validator\Constraints as Assert;
+use Symfony\Component\Validator\Context\ExecutionContextInterface;
 
 /** What a new player fills in. */
 final class Registration
 {
     #[Assert\NotBlank(message: 'Your name is needed.')]
     #[Assert\Length(max: 80, maxMessage: 'A name has at most {{ limit }} characters.')]
+    #[Assert\Callback([self::class, 'isShown'])]
     public string $name = '';
 
     #[Assert\NotBlank(message: 'An e-mail address is needed to sign in.')]
@@ -30,4 +32,11 @@ final class Registration
         message: 'This password is too easy to guess. Take a longer one, or words that do not go together.',
     )]
     public string $password = '';
+
+    public static function isShown(string $name, ExecutionContextInterface $context): void
+    {
+        if ('' !== $name && !ShownName::isOne($name)) {
+            $context->addViolation('A name needs characters that can be seen, and none that turn the direction of others.');
+        }
+    }
 }

@@ -43,9 +43,10 @@ final readonly class Post
     /** @param string $word the letter's own, which is kept nowhere */
     public function letter(Letter $letter, #[\SensitiveParameter] string $word): void
     {
-        $routes = [Letter::RESET => 'reset', Letter::ADDRESS => 'address_confirm', Letter::UNDELETE => 'undelete'];
-        $to = Letter::ADDRESS === $letter->getPurpose() ? $letter->getValue() : $letter->getAccount()->getEmail();
-        $this->send($to, $letter->getPurpose(), [
+        $routes = [Letter::RESET => 'reset', Letter::ADDRESS => 'address_confirm', Letter::UNDELETE => 'undelete', Letter::BACK => 'address_back'];
+        $isToValue = \in_array($letter->getPurpose(), [Letter::ADDRESS, Letter::BACK], true);
+        $to = $isToValue ? $letter->getValue() : $letter->getAccount()->getEmail();
+        $this->send($to, Letter::BACK === $letter->getPurpose() ? 'moved' : $letter->getPurpose(), [
             'name' => $letter->getAccount()->getName(), 'link' => $this->url($routes[$letter->getPurpose()], ['word' => $word]),
         ], $letter->getAccount());
     }

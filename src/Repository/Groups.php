@@ -67,7 +67,10 @@ final class Groups extends ServiceEntityRepository
     /** @return list<Membership> those who are in a group now */
     public function pupils(TeachingGroup $group): array
     {
-        return $this->memberships()->findBy(['group' => $group, 'leftAt' => null], ['joinedAt' => 'ASC'], 500);
+        return array_values(array_filter(
+            $this->memberships()->findBy(['group' => $group, 'leftAt' => null], ['joinedAt' => 'ASC'], 500),
+            static fn (Membership $membership): bool => null === $membership->getPupil()->getDeletedAt(),
+        ));
     }
 
     /** @return list<Membership> the groups that somebody is in now */
@@ -101,7 +104,8 @@ final class Groups extends ServiceEntityRepository
         /** @var list<Membership> $found */
         $found = $this->memberships()->createQueryBuilder('m')
             ->join('m.group', 'g')
-            ->where('g.coach = :coach AND g.closedAt IS NULL AND m.leftAt IS NULL')
+            ->join('m.pupil', 'p')
+            ->where('g.coach = :coach AND g.closedAt IS NULL AND m.leftAt IS NULL AND p.deletedAt IS NULL')
             ->setParameter('coach', $coach->getId(), 'uuid')
             ->orderBy('m.joinedAt')
             ->setMaxResults(1000)
@@ -114,7 +118,9 @@ final class Groups extends ServiceEntityRepository
     public function areConnected(Account $one, Account $other): bool
     {
         return [] !== $this->getEntityManager()->getConnection()->fetchFirstColumn(
-            'SELECT 1 FROM membership m JOIN teaching_group g ON g.id = m.group_id WHERE m.left_at IS NULL AND g.closed_at IS NULL'
+            'SELECT 1 FROM membership m JOIN teaching_group g ON g.id = m.group_id'
+            .' JOIN account c ON c.id = g.coach_id AND c.deleted_at IS NULL JOIN account p ON p.id = m.pupil_id AND p.deleted_at IS NULL'
+            .' WHERE m.left_at IS NULL AND g.closed_at IS NULL'
             .' AND ((g.coach_id = :one AND m.pupil_id = :other) OR (g.coach_id = :other AND m.pupil_id = :one)) LIMIT 1',
             ['one' => $one->getId()->toBinary(), 'other' => $other->getId()->toBinary()],
         );

@@ -79,9 +79,19 @@ final readonly class Planner
         }, $isBounded);
     }
 
-    /** The rest of a rack at the table, from where the balls lie now. */
-    public function askAt(ShotRack $rack, Rack $now, int $afterShots): PlanJob
+    /**
+     * The rest of a rack at the table, from where the balls lie now. An evening at the table is not counted against the hour, but no more
+     * plans are under way than of any account.
+     *
+     * @return PlanJob|null null where as many are under way as may be: the rack is shot without a plan then
+     */
+    public function askAt(ShotRack $rack, Rack $now, int $afterShots): ?PlanJob
     {
+        $this->jobs->stopAt($rack);
+        if ($this->jobs->underWay($rack->getOwner()) >= self::most($rack->getOwner())) {
+            return null;
+        }
+
         return $this->work($this->jobAt($rack, $now, $afterShots), $rack->getOwner(), function () use ($rack): void {
             $this->jobs->stopAt($rack);
             $this->jobs->pruneAt($rack);
@@ -189,10 +199,15 @@ final readonly class Planner
         return $job;
     }
 
+    private static function most(Account $owner): int
+    {
+        return $owner->isDemo() ? self::MOST_OF_DEMO : self::MOST;
+    }
+
     /** @throws TooManyRequestsHttpException */
     private function bound(Account $owner): void
     {
-        $most = $owner->isDemo() ? self::MOST_OF_DEMO : self::MOST;
+        $most = self::most($owner);
         if ($this->jobs->underWay($owner) >= $most) {
             throw new TooManyRequestsHttpException(
                 10,

@@ -48,6 +48,19 @@ final readonly class GroupDesk
         return $group;
     }
 
+    /** An invitation lets one in: of several who come with it at the same moment the first. */
+    private function spend(?Invitation $by): void
+    {
+        $now = $this->clock->now();
+        if (null !== $by && 1 !== (int) $this->manager->getConnection()->executeStatement(
+            'UPDATE invitation SET used_at = ? WHERE id = ? AND used_at IS NULL',
+            [$now->format('Y-m-d H:i:s'), $by->getId()->toBinary()],
+        )) {
+            throw Refused::because('noSuchGroup');
+        }
+        $by?->use($now);
+    }
+
     /** @param array<string, bool> $sees what the coach is let see (Membership::SIGHTS) */
     public function join(TeachingGroup $group, Account $pupil, array $sees, ?Invitation $by = null): Membership
     {
@@ -67,7 +80,7 @@ final readonly class GroupDesk
         } else {
             $membership->comeBack($sees, $this->clock->now());
         }
-        $by?->use($this->clock->now());
+        $this->spend($by);
         try {
             $this->manager->flush();
         } catch (UniqueConstraintViolationException) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Form\ShownName;
 use ZigLane\App\Repository\AccountRepository;
 
 /** Getting in, and keeping others out. */
@@ -26,6 +27,19 @@ final class AccountTest extends AppTestCase
         self::assertResponseIsSuccessful();
         self::assertSelectorTextContains('.sheets', 'Thursday rack, six left');
         self::assertSelectorExists('.sheet svg.lane-table');
+    }
+
+    /** A name of nothing that can be seen, or one that turns what stands beside it, is nobody's. */
+    public function testANameCanBeSeen(): void
+    {
+        foreach (["\u{200B}\u{200B}", "\u{3164}", "Ann\u{202E}a", "\u{00AD}", "\u{2800}\u{2800}"] as $name) {
+            self::assertFalse(ShownName::isOne($name), bin2hex($name));
+            $this->register($name, 'seen-'.bin2hex(random_bytes(6)).'@example.org', 'eleven chars');
+            self::assertResponseStatusCodeSame(422);
+        }
+        foreach (['Zoë', '李', 'O’Neill', '🎱', 'דנה'] as $name) {
+            self::assertTrue(ShownName::isOne($name), $name);
+        }
     }
 
     public function testTheDemoNeedsItsForm(): void

@@ -70,6 +70,25 @@ final class HoldsTest extends AppTestCase
         self::assertResponseRedirects();
     }
 
+    /** A rack taken to the table anew, thirty times: the racks are there, and no more plans are under way than of anything else. */
+    public function testHoweverOftenARackIsTakenToTheTableAFewPlansAreUnderWay(): void
+    {
+        $account = $this->signedIn();
+        $sheet = $this->sheet($account);
+        $token = $this->token($sheet);
+        for ($i = 0; $i < 30; ++$i) {
+            $this->client->request('POST', "/sheets/{$sheet->getId()}/shoot", ['_token' => $token, 'anew' => 1]);
+            self::assertResponseRedirects();
+        }
+        $this->client->followRedirect();
+        self::assertResponseIsSuccessful();
+        $waiting = static::getContainer()->get(Connection::class)->fetchOne(
+            'SELECT COUNT(*) FROM work_queue WHERE party = ?',
+            [(string) $account->getId()],
+        );
+        self::assertEquals(8, $waiting, 'two messages for each of four plans');
+    }
+
     public function testAnAccountHasItsShareOfTheWorkersInAnHour(): void
     {
         $account = $this->signedIn();

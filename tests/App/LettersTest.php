@@ -17,6 +17,7 @@ use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Account\AccountZip;
 use ZigLane\App\Camera\KeptPictures;
+use ZigLane\App\Account\Devices;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Entity\SignedIn;
@@ -108,6 +109,60 @@ final class LettersTest extends AppTestCase
         $letter = $this->letter($account->getEmail());
         self::assertStringNotContainsString('evil.example', $letter->text ?? 'none was sent');
         self::assertNotNull($letter);
+    }
+
+    /** Somebody who was shut out by a new password has no letter left that moves the account. */
+    public function testANewPasswordEndsEveryLetter(): void
+    {
+        foreach (['password', 'everywhere', 'reset'] as $how) {
+            $account = $this->registered();
+            self::assertTrue($this->signsIn($account->getEmail(), self::PASSWORD));
+            $new = 'thief-'.bin2hex(random_bytes(4)).'@example.org';
+            $this->client->request('GET', '/account');
+            $this->client->submitForm('Send the letter', ['email' => $new, 'password' => self::PASSWORD]);
+            $link = (string) parse_url($this->link($new, 'address'), \PHP_URL_PATH);
+            $devices = static::getContainer()->get(Devices::class);
+            match ($how) {
+                'password' => $this->changesPassword(),
+                default => $devices->endAll($account),
+            };
+            $this->client->request('GET', $link);
+            self::assertResponseStatusCodeSame(404, $how);
+            self::assertNull(static::getContainer()->get(AccountRepository::class)->byEmail($new), $how);
+            $this->client->getCookieJar()->clear();
+        }
+    }
+
+    /** An account that was moved away comes back from its old address, for a week, whatever the thief has done since. */
+    public function testAMovedAccountComesBackFromItsOldAddress(): void
+    {
+        $account = $this->registered();
+        $old = $account->getEmail();
+        self::assertTrue($this->signsIn($old, self::PASSWORD));
+        $new = 'thief-'.bin2hex(random_bytes(4)).'@example.org';
+        $this->client->request('GET', '/account');
+        $this->client->submitForm('Send the letter', ['email' => $new, 'password' => self::PASSWORD]);
+        $this->client->request('GET', (string) parse_url($this->link($new, 'address'), \PHP_URL_PATH));
+        $this->client->submitForm('Sign in with this address from now on');
+        $back = (string) parse_url($this->link($old, 'back'), \PHP_URL_PATH);
+        static::getContainer()->get(Devices::class)->endAll($account);
+
+        $this->client->request('GET', $back);
+        $accounts = static::getContainer()->get(AccountRepository::class);
+        self::assertNull($accounts->byEmail($old), 'a link that is only followed moves nothing');
+        $this->client->submitForm('Back to this address, and everybody signed out');
+        self::assertNotNull(static::getContainer()->get(AccountRepository::class)->byEmail($old));
+        self::assertFalse($this->signsIn($old, self::PASSWORD), 'whoever moved it knew the password');
+        self::assertNotSame('', $this->link($old, 'reset'));
+        $this->client->request('GET', $back);
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    private function changesPassword(): void
+    {
+        $this->client->request('GET', '/password');
+        $this->client->submitForm('Change it', ['current' => self::PASSWORD, 'new' => 'another long one']);
+        self::assertResponseRedirects('/account');
     }
 
     public function testANewAddressIsUsedWhenItsLetterIsAnswered(): void
@@ -245,6 +300,18 @@ final class LettersTest extends AppTestCase
         $again = $zip->read($other, $first);
         self::assertSame(0, $again['taken']['sessions']);
         self::assertCount(1, static::getContainer()->get(RackSheetRepository::class)->ofOwner($other, 10));
+        // A third account takes the same zip in, although the second one has its sheets, and whatever stands among them that is no sheet.
+        $odd = new \ZipArchive();
+        $odd->open($first);
+        $odd->addFromString('sheets/'.str_repeat('-', 36).'.rack.json', '{}');
+        $odd->close();
+        $third = $this->player('Third');
+        $came = $zip->read($third, $first);
+        self::assertSame([], array_diff($came['failed'], ["tables/{$table->getId()}.table.json"]));
+        self::assertCount(1, static::getContainer()->get(RackSheetRepository::class)->ofOwner($third, 10));
+        $odd->open($first);
+        $odd->deleteName('sheets/'.str_repeat('-', 36).'.rack.json');
+        $odd->close();
         $zip->write($other, $second);
         $sheets = static fn (string $path): array => self::files($path, 'sheets/');
         self::assertSame($sheets($first), $sheets($second));

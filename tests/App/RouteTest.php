@@ -25,7 +25,7 @@ final class RouteTest extends AppTestCase
 {
     /** Who is not signed in may come here. */
     private const OPEN = [
-        'sign_in', 'register', 'demo_sign_in', 'healthy', 'forgot', 'forgot_ask', 'reset', 'reset_do', 'address_confirm', 'address_do', 'undelete',
+        'sign_in', 'register', 'demo_sign_in', 'healthy', 'forgot', 'forgot_ask', 'reset', 'reset_do', 'address_confirm', 'address_do', 'address_back', 'address_back_do', 'undelete',
         'undelete_do', 'look', 'look_board', 'look_follow',
     ];
     /** Forms that answer to a token of their own page, or make one. */

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\DomCrawler\Field\ChoiceFormField;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Answer;
 use ZigLane\App\Entity\Assignment;
@@ -68,6 +69,24 @@ final class TeachingTest extends AppTestCase
         $this->client->request('GET', '/groups/'.$group->getId());
         $this->client->submitForm('A new code (the old one ends)');
         self::assertNull($groups->byCode($code));
+    }
+
+    /** Closed at once: a coach sees nothing more of a pupil who has closed his account, though he could still open it again. */
+    public function testAClosedAccountIsSeenByItsCoachNoMore(): void
+    {
+        [$coach, $pupil, $group] = $this->class();
+        $groups = static::getContainer()->get(Groups::class);
+        $membership = $groups->joined($pupil)[0];
+        $this->client->loginUser($coach);
+        $this->client->request('GET', '/members/'.$membership->getId());
+        self::assertResponseIsSuccessful();
+        static::getContainer()->get(AccountCloser::class)->close($pupil);
+        $this->client->request('GET', '/members/'.$membership->getId());
+        self::assertResponseStatusCodeSame(404);
+        $this->client->request('GET', '/groups/'.$group->getId());
+        self::assertStringNotContainsString($pupil->getName(), $this->client->getCrawler()->filter('main')->text());
+        self::assertFalse($groups->areConnected($coach, $pupil));
+        self::assertSame([], $groups->pupilsOf($coach));
     }
 
     public function testAnInvitationWorksOnceAndForTwoWeeks(): void

@@ -47,7 +47,7 @@ final class WhoSeesWhatTest extends AppTestCase
     ];
     /** Of nobody: what they show or do depends on a word in their address, or on nothing. */
     private const PUBLIC = [
-        'sign_in', 'sign_out', 'demo_sign_in', 'register', 'healthy', 'forgot', 'forgot_ask', 'reset', 'reset_do', 'address_confirm', 'address_do',
+        'sign_in', 'sign_out', 'demo_sign_in', 'register', 'healthy', 'forgot', 'forgot_ask', 'reset', 'reset_do', 'address_confirm', 'address_do', 'address_back', 'address_back_do',
         'undelete', 'undelete_do', 'look', 'look_board', 'look_follow',
     ];
     /** Of the pupil whose sheet, rack, drill, table or practice it is, and of nobody else. */
