@@ -16,8 +16,8 @@ use Symfony\Component\Mime\RawMessage;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Account\AccountZip;
-use ZigLane\App\Camera\KeptPictures;
 use ZigLane\App\Account\Devices;
+use ZigLane\App\Camera\KeptPictures;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Entity\SignedIn;
@@ -126,10 +126,10 @@ final class LettersTest extends AppTestCase
                 'password' => $this->changesPassword(),
                 default => $devices->endAll($account),
             };
+            $this->client->getCookieJar()->clear();
             $this->client->request('GET', $link);
             self::assertResponseStatusCodeSame(404, $how);
             self::assertNull(static::getContainer()->get(AccountRepository::class)->byEmail($new), $how);
-            $this->client->getCookieJar()->clear();
         }
     }
 
@@ -146,6 +146,7 @@ final class LettersTest extends AppTestCase
         $this->client->submitForm('Sign in with this address from now on');
         $back = (string) parse_url($this->link($old, 'back'), \PHP_URL_PATH);
         static::getContainer()->get(Devices::class)->endAll($account);
+        $this->client->getCookieJar()->clear();
 
         $this->client->request('GET', $back);
         $accounts = static::getContainer()->get(AccountRepository::class);

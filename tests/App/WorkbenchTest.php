@@ -24,6 +24,12 @@ final class WorkbenchTest extends AppTestCase
 {
     private const RECEIVER = 'work';
 
+    /** What other tests have left in the queue is not this one's. */
+    protected function setUp(): void
+    {
+        $this->connection()->executeStatement('DELETE FROM work_queue WHERE queue = ?', [self::RECEIVER]);
+    }
+
     /** Work that makes way for somebody's who waits goes on where it stopped, with all that it had. */
     public function testWorkMakesWayAndGoesOnWhereItStopped(): void
     {
@@ -32,8 +38,9 @@ final class WorkbenchTest extends AppTestCase
         $mine = new FitLog((string) Uuid::v7(), (string) Uuid::v7());
         $other = new FitLog((string) Uuid::v7(), (string) Uuid::v7());
         $transport = $this->transport();
-        $done = [];
-        $work = static function () use ($bench, &$done): void {
+        /** @var \ArrayObject<int, int> $done */
+        $done = new \ArrayObject();
+        $work = static function () use ($bench, $done): void {
             $count = 0;
             for ($i = 0; $i < 4; ++$i) {
                 $done[] = ++$count;
