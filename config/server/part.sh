@@ -44,7 +44,7 @@ case "$PART" in
         # other, and none stands idle while there is work. Long work makes way for what stands before it (src/Work/Workbench.php).
         queues=(mail work plans); [ $((${PART#worker} % 2)) = 0 ] || queues=(mail plans work)
         # A page that wants a processor gets ten times what a worker gets, which still never stands still (as work of the idle class did).
-        exec nice -n 10 php -d pcov.enabled=0 bin/worker "$PART" messenger:consume "${queues[@]}" --sleep=0.2 --time-limit=3600 --memory-limit=384M --no-interaction -q
+        exec nice -n 10 php -d pcov.enabled=0 bin/worker "$PART-$(printf %s "$RUN" | cksum | cut -d" " -f1)" messenger:consume "${queues[@]}" --sleep=0.2 --time-limit=3600 --memory-limit=384M --no-interaction -q
         ;;
     camera)
         # Not asked for, and started only because the guard starts every part.
