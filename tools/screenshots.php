@@ -96,7 +96,7 @@ try {
             static fn (): bool => [] === $browser->findElements(WebDriverBy::cssSelector('#progress progress')),
         );
         $browser->get("$address/run-out?leg=$leg");
-        $see('.plans');
+        $see('.strip .card');
         $picture($name);
     }
     // The decision, weighed by the workers when the demo was loaded.

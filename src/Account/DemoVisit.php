@@ -61,7 +61,7 @@ final readonly class DemoVisit
     public function begin(): string
     {
         $this->forgetOld();
-        $count = $this->connection->fetchOne('SELECT COUNT(*) FROM account WHERE email LIKE ?', [Account::visitor('%')]);
+        $count = $this->connection->fetchOne('SELECT COUNT(*) FROM account WHERE email LIKE ?', [Account::visitor(str_repeat('_', 16))]);
         if (is_numeric($count) && (int) $count >= self::MOST) {
             throw new TooManyRequestsHttpException(
                 600,

@@ -132,6 +132,7 @@ final class DemoCommand extends Command
         \assert(\is_array($tests) && \is_array($tests['tests'] ?? null));
         $file = new TableFile('Back room', new Equipment(), 'Beside the window; the cloth is three years old.');
         $table = $this->tables->keep($player, $file);
+        $table->hangCamera(true);
         foreach ($tests['tests'] as $test) {
             $this->tables->record($table, \is_array($test) ? $test : []);
         }
