@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Account;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
 use ZigLane\App\Entity\Account;
@@ -39,16 +40,32 @@ final readonly class AccountCloser
     /** Deletes those whose week is over: what is theirs goes with them, also what they wrote elsewhere. */
     public function purge(): int
     {
+        return $this->erase($this->manager->getConnection()->fetchFirstColumn(
+            'SELECT id FROM account WHERE deleted_at < ?',
+            [$this->clock->now()->modify('-'.self::DAYS.' days')->format('Y-m-d H:i:s')],
+        ));
+    }
+
+    /**
+     * @param list<mixed> $ids of accounts, as the database has them
+     *
+     * @return int accounts that were there
+     */
+    public function erase(array $ids): int
+    {
+        if ([] === $ids) {
+            return 0;
+        }
         $connection = $this->manager->getConnection();
-        $before = $this->clock->now()->modify('-'.self::DAYS.' days')->format('Y-m-d H:i:s');
         // Comments on their things, which no key ties to these.
         foreach (['rack_sheet', 'shot_rack', 'drill_session'] as $table) {
             $connection->executeStatement(
-                "DELETE c FROM comment c JOIN $table t ON t.id = c.subject JOIN account a ON a.id = t.owner_id WHERE a.deleted_at < ?",
-                [$before],
+                "DELETE c FROM comment c JOIN $table t ON t.id = c.subject WHERE t.owner_id IN (?)",
+                [$ids],
+                [ArrayParameterType::BINARY],
             );
         }
 
-        return (int) $connection->executeStatement('DELETE FROM account WHERE deleted_at < ?', [$before]);
+        return (int) $connection->executeStatement('DELETE FROM account WHERE id IN (?)', [$ids], [ArrayParameterType::BINARY]);
     }
 }

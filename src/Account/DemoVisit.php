@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Account;
 
-use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
@@ -47,7 +46,7 @@ final readonly class DemoVisit
         'thread_seen' => 'reader_id IN ('.self::ACCOUNTS.')',
     ];
 
-    public function __construct(private Connection $connection, private ClockInterface $clock)
+    public function __construct(private Connection $connection, private ClockInterface $clock, private AccountCloser $closer)
     {
     }
 
@@ -101,16 +100,7 @@ final readonly class DemoVisit
 
     private function delete(string $where, string ...$values): void
     {
-        $ids = $this->connection->fetchFirstColumn("SELECT id FROM account WHERE $where", $values);
-        if ([] === $ids) {
-            return;
-        }
-        $this->connection->executeStatement(
-            'DELETE FROM comment WHERE author_id IN (?) OR subject IN (SELECT id FROM rack_sheet WHERE owner_id IN (?))',
-            [$ids, $ids],
-            [ArrayParameterType::BINARY, ArrayParameterType::BINARY],
-        );
-        $this->connection->executeStatement('DELETE FROM account WHERE id IN (?)', [$ids], [ArrayParameterType::BINARY]);
+        $this->closer->erase($this->connection->fetchFirstColumn("SELECT id FROM account WHERE $where", $values));
     }
 
     private function copy(string $table, string $where, string $visit): void

@@ -46,6 +46,14 @@ final readonly class Letters
         return true === $letter?->isOpen($this->clock->now()) ? $letter : null;
     }
 
+    /** The letter that a word belongs to, used up by this; null where it is not or no longer good. */
+    public function spend(string $purpose, #[\SensitiveParameter] string $word): ?Letter
+    {
+        $letter = $this->read($purpose, $word);
+
+        return null !== $letter && $this->use($letter) ? $letter : null;
+    }
+
     /** Whether it was still good: of two at once one uses it. */
     public function use(Letter $letter): bool
     {

@@ -116,8 +116,8 @@ final class LetterController extends AbstractController
     #[IsCsrfTokenValid('letter')]
     public function move(string $word): Response
     {
-        $letter = $this->letters->read(Letter::ADDRESS, $word);
-        if (null === $letter || !$this->letters->use($letter)) {
+        $letter = $this->letters->spend(Letter::ADDRESS, $word);
+        if (null === $letter) {
             return $this->over();
         }
         $account = $letter->getAccount();
@@ -148,8 +148,8 @@ final class LetterController extends AbstractController
     #[IsCsrfTokenValid('letter')]
     public function moveBack(string $word, Devices $devices): Response
     {
-        $letter = $this->letters->read(Letter::BACK, $word);
-        if (null === $letter || !$this->letters->use($letter)) {
+        $letter = $this->letters->spend(Letter::BACK, $word);
+        if (null === $letter) {
             return $this->over();
         }
         $account = $letter->getAccount();
@@ -180,8 +180,8 @@ final class LetterController extends AbstractController
     #[IsCsrfTokenValid('letter')]
     public function undelete(string $word, AccountCloser $closer): Response
     {
-        $letter = $this->letters->read(Letter::UNDELETE, $word);
-        if (null === $letter || !$this->letters->use($letter)) {
+        $letter = $this->letters->spend(Letter::UNDELETE, $word);
+        if (null === $letter) {
             return $this->over();
         }
         $closer->open($letter->getAccount());

@@ -25,7 +25,7 @@ final class WarningsFail
         $previous = set_error_handler(
             static function (int $type, string $message, string $file = '', int $line = 0, mixed ...$more) use (&$previous, $own): bool {
                 $isOwn = str_starts_with($file, $own[0]) || str_starts_with($file, $own[1]);
-                // What is silenced with @ is looked at by whoever silenced it.
+                // Code that silences a warning with @ checks the result itself.
                 if ($isOwn && 0 !== (error_reporting() & $type) && 0 === ($type & (\E_DEPRECATED | \E_USER_DEPRECATED))) {
                     throw new \ErrorException($message, 0, $type, $file, $line);
                 }

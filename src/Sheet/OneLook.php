@@ -26,7 +26,7 @@ final readonly class OneLook
     private const WAIT = 3;
     /** How many of an account may wait beside the one that is worked out: a page asks for as many at once. */
     private const WAITING = 2;
-    /** Of all who look round in the demo so many at once. */
+    /** Looks that all visitors of the demo together have under way. */
     private const OF_DEMO = 3;
 
     public function __construct(private Connection $connection)

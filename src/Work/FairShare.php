@@ -25,7 +25,7 @@ final readonly class FairShare
     private const COUNTED = 10;
     /** Seconds that a party may have had more than another before it makes way: workers do not change at every block. */
     private const SLICE = 3.0;
-    /** A worker that has nothing to do takes a message within so many milliseconds. */
+    /** An idle worker takes a message within this time, milliseconds. */
     private const FREE = 300;
     /** What is kept, minutes: the hour that the accounts' budgets look at, and a little more. */
     private const KEPT = 70;

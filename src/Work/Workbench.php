@@ -72,7 +72,7 @@ final class Workbench
      * @param float            $most    seconds of a processor that it may take in all
      * @param \Closure(): void $work    calls `beat` between its pieces, outside transactions
      *
-     * @throws TookTooLong If it has had its time
+     * @throws TookTooLong If the work has used up its time
      */
     public function work(OfAccount $message, float $most, \Closure $work): void
     {
@@ -111,7 +111,7 @@ final class Workbench
      *
      * @return bool whether it has to make way, or its worker stops
      *
-     * @throws TookTooLong If it has had its time
+     * @throws TookTooLong If the work has used up its time
      */
     public function mustPause(): bool
     {
