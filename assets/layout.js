@@ -48,7 +48,10 @@ export function watchLayout(htmx) {
         ball.dataset.long = spot.long;
         ball.dataset.short = spot.short;
     };
-    const text = ({ long, short }) => `${Number(long.toFixed(6))},${Number(short.toFixed(6))}`;
+    const written = ({ long, short }, decimals) => `${Number(long.toFixed(decimals))},${Number(short.toFixed(decimals))}`;
+    const text = (spot) => written(spot, 6);
+    // What a person reads; a ball's own spot stays finer than that, so that balls that touch go on touching.
+    const shown = (spot) => written(spot, 3);
 
     // Where the server has the balls: what it does not take goes back there.
     let kept = [];
@@ -79,7 +82,7 @@ export function watchLayout(htmx) {
         if (form.elements.ball.querySelector(`option[value="${name}"]`)) {
             form.elements.ball.value = name;
         }
-        form.elements.at.value = ball ? text(spotOf(ball)) : '';
+        form.elements.at.value = ball ? shown(spotOf(ball)) : '';
         form.querySelector('[value="rail"]').disabled = !ball;
         form.querySelector('[value="off"]').disabled = !ball;
     };
@@ -169,7 +172,7 @@ export function watchLayout(htmx) {
         }
         ball.classList.add('is-dragged');
         show(ball, spot);
-        desk().querySelector('[data-place]').elements.at.value = text(spot);
+        desk().querySelector('[data-place]').elements.at.value = shown(spot);
     });
     // A finger on a ball drags it and does not scroll the page.
     document.addEventListener('touchstart', (event) => {
@@ -217,7 +220,7 @@ export function watchLayout(htmx) {
             return;
         }
         show(ball, spot);
-        desk().querySelector('[data-place]').elements.at.value = text(spot);
+        desk().querySelector('[data-place]').elements.at.value = shown(spot);
         window.clearTimeout(state.nudge?.timer);
         state.nudge = { name: state.selected, spot, timer: window.setTimeout(flush, 220) };
     };
@@ -299,7 +302,9 @@ export function watchLayout(htmx) {
             table().focus({ preventScroll: true });
         }
         state.selected = form.elements.ball.value;
-        send({ change, ball: state.selected, at: form.elements.at.value });
+        const ball = find(state.selected);
+        const typed = form.elements.at.value;
+        send({ change, ball: state.selected, at: ball && typed === shown(spotOf(ball)) ? text(spotOf(ball)) : typed });
     });
     document.addEventListener('change', (event) => {
         if (event.target.matches('[data-place] [name="ball"]')) {

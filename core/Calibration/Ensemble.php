@@ -73,6 +73,7 @@ final class Ensemble
         for ($step = 0; $step < $steps; ++$step) {
             ($this->goesOn)($step / $steps);
             foreach (array_keys($chains) as $i) {
+                // Ends: a draw of two others fails less often than not.
                 do {
                     $a = (int) ($random->share() * self::CHAINS);
                     $b = (int) ($random->share() * self::CHAINS);

@@ -110,6 +110,7 @@ final class CornerFinder
     private static function largest(array $mask, int $width): array
     {
         $best = [];
+        // Ends: each piece is taken out of the mask.
         while ([] !== $mask) {
             $first = array_key_first($mask);
             unset($mask[$first]);
@@ -146,6 +147,7 @@ final class CornerFinder
         foreach ([$points, array_reverse($points)] as $ordered) {
             $half = [];
             foreach ($ordered as $point) {
+                // Ends: each round takes a point away.
                 while (\count($half) > 1 && self::turn($half[\count($half) - 2], $half[\count($half) - 1], $point) <= 0) {
                     array_pop($half);
                 }
@@ -203,9 +205,11 @@ final class CornerFinder
             }
             [$from, $to] = [$i, $i];
             $taken[$i] = true;
+            // Ends: each round takes an edge.
             while (!isset($taken[($to + 1) % $count]) && $turned($way, $angle(($to + 1) % $count)) < self::STRAIGHT) {
                 $taken[++$to % $count] = true;
             }
+            // Ends: each round takes an edge.
             while (!isset($taken[($from - 1 + $count) % $count]) && $turned($way, $angle(($from - 1 + $count) % $count)) < self::STRAIGHT) {
                 $from = ($from - 1 + $count) % $count;
                 $taken[$from] = true;

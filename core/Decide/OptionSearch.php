@@ -197,6 +197,7 @@ final class OptionSearch
         $ways = $search->ways($end->at(0.4));
         $done = array_map(static fn (): array => [], $ways);
         $last = $end->at(0.95);
+        // Ends: with its time, or when nothing is due.
         while (!$last->isOver()) {
             $due = $search->due($done)[0] ?? null;
             if (null === $due) {

@@ -65,6 +65,7 @@ final readonly class SafetySearch
         $strikes = iterator_to_array($this->strikes($layout, $effort, WayKind::PushOut === $kind), false);
         // Strokes of one direction are twelve, those of a kick two: a step that has no part with them meets all speeds and heights.
         $step = 1;
+        // Ends: the step grows.
         while (\count($strikes) / $step > $effort->valued()) {
             $step += 1 === $step % 6 ? 4 : 2;
         }

@@ -13,6 +13,8 @@ final class WayTally
 {
     /** Ends of the balls that are kept, for drawing. */
     private const ENDS = 120;
+    /** What a position is worth is itself known to some half a point: tries that all come to the same do not make it surer. */
+    private const RESOLUTION = 0.0025;
 
     public int $tries = 0;
     /** Sum of what the tries are worth, and of the squares. */
@@ -96,10 +98,12 @@ final class WayTally
             return \INF;
         }
 
-        return hypot(
+        $tried = hypot(
             Normal::errorOfMean($this->worth, $this->squares, $this->tries),
             $this->deeper < 2 ? 0.0 : Normal::errorOfMean($this->change, $this->changeSquares, $this->deeper),
         );
+
+        return hypot($tried, self::RESOLUTION);
     }
 
     /** @return array{float, float} of the mean at 95 percent */

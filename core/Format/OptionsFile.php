@@ -27,6 +27,8 @@ final readonly class OptionsFile
     public const MAX_BYTES = 1048576;
     /** Decimals of chances, of balls, and of diamonds. */
     private const SHARE = 4;
+    /** Of an interval: what lies behind it is not known finer. */
+    private const EDGE = 3;
     private const BALLS = 2;
     private const SPOT = 3;
 
@@ -138,7 +140,7 @@ final readonly class OptionsFile
 
         return [
             'win' => round(max(0.0, min(1.0, $tally->mean())), self::SHARE),
-            'interval' => [round(max(0.0, $low), self::SHARE), round(min(1.0, $high), self::SHARE)],
+            'interval' => [round(max(0.0, $low), self::EDGE), round(min(1.0, $high), self::EDGE)],
         ];
     }
 

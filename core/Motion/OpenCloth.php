@@ -19,6 +19,8 @@ use ZigLane\Core\Table\Equipment;
  */
 final readonly class OpenCloth
 {
+    private const EVENTS = 20_000;
+
     private Meetings $meetings;
     private BallContact $contact;
     private BallSet $balls;
@@ -82,7 +84,8 @@ final readonly class OpenCloth
     /** Lets a ball run until it stops or meets another. */
     private function follow(Body $body): void
     {
-        while ($body->isMoving() && $body->ownTime < $body->pairTime) {
+        // Ends: each event takes speed from the ball.
+        for ($events = 0; $events < self::EVENTS && $body->isMoving() && $body->ownTime < $body->pairTime; ++$events) {
             $body->happen();
         }
     }

@@ -121,6 +121,7 @@ final readonly class Trajectory
     {
         $low = 0;
         $high = \count($this->segments) - 1;
+        // Ends: the stretch is halved.
         while ($low < $high) {
             $middle = intdiv($low + $high + 1, 2);
             if ($this->segments[$middle]->start <= $time) {

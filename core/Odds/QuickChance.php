@@ -144,6 +144,7 @@ final readonly class QuickChance
     {
         $step = 0.5 * self::STEP;
         $out = $in + $sign * $step;
+        // Ends: the step grows.
         while (abs($out) < self::FARTHEST && $this->pots($strike, $out)) {
             $in = $out;
             $step *= 1.5;

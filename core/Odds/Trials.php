@@ -136,6 +136,16 @@ final readonly class Trials
         return $this->shareOf($this->made);
     }
 
+    /** @return array{float, float} of that chance, at 95 percent, with the same computed chance of a miscue */
+    public function chanceInterval(): array
+    {
+        $struck = $this->count - $this->miscues;
+
+        return 0 === $struck
+            ? [0.0, 0.0]
+            : array_map(fn (float $edge): float => $edge * (1 - $this->miscue), self::interval($this->made, $struck));
+    }
+
     /** What a number of the tries that are no miscues is as a share of all shots, with the computed chance of a miscue. */
     public function shareOf(int $tries): float
     {
@@ -226,6 +236,7 @@ final readonly class Trials
         foreach ([$spots, array_reverse($spots)] as $way) {
             $chain = [];
             foreach ($way as $spot) {
+                // Ends: each round takes a spot away.
                 while (\count($chain) > 1 && $turn($chain[\count($chain) - 2], $chain[\count($chain) - 1], $spot) <= 0.0) {
                     array_pop($chain);
                 }

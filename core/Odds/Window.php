@@ -42,6 +42,7 @@ final readonly class Window
             // Outwards in growing steps, so that the first edge is found and not one beyond a gap.
             $in = 0.0;
             $out = 0.0005;
+            // Ends: the step grows.
             while ($out < self::WIDEST && $pots($sign * $out)) {
                 $in = $out;
                 $out *= 1.5;

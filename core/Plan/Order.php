@@ -84,6 +84,7 @@ final readonly class Order
     {
         $bits = array_map(self::bit(...), $balls);
         $window = 0 === $window ? self::WINDOW : $window;
+        // Ends: the window shrinks.
         while ($window > 2 && self::sets(\count($balls), $window) > self::SETS) {
             --$window;
         }

@@ -80,6 +80,7 @@ final readonly class RackPlayer
         int $mask,
     ): bool {
         $taken = 0;
+        // Ends: a shot that takes no ball off returns.
         for ($shot = 1; !$this->order->isOut($mask); ++$shot) {
             $tally->reach($shot);
             $next = Order::balls($this->order->next($mask))[0]->value ?? 0;
@@ -211,6 +212,7 @@ final readonly class RackPlayer
     private function further(Tally $tally, Layout $layout, Randomness $random, int $seed): void
     {
         $turn = new Turn();
+        // Ends: each round takes a ball away, or is the last.
         while ($layout->has(Ball::Cue) && $layout->count() > 2) {
             $option = $this->further->next($layout, $seed, $turn);
             $ending = null === $option ? null : $this->breakOff->play($layout, $option, $random);

@@ -26,6 +26,7 @@ final class ShotValues
         $end = Deadline::in($seconds);
         $this->planning = new Planning($rack, seed: $seed, found: $end->at(0.4));
         $until = $end->at(1.0);
+        // Ends: with its time, or when all replays are played.
         for ($block = 0; (0 === $block || !$until->isOver()) && $this->planning->step(); ++$block) {
         }
         $this->best = $this->planning->best();

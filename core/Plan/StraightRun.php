@@ -143,6 +143,7 @@ final class StraightRun
         $next ??= $layout->has(Ball::Cue) ? self::opener($rack, $layout, $balls) : null;
         $at = $layout->has(Ball::Cue) ? $layout->spot(Ball::Cue) : null;
         $sequence = [];
+        // Ends: each round takes a ball away.
         while ([] !== $balls) {
             usort($balls, static fn (Ball $a, Ball $b): int => null === $at
                 ? $a->value <=> $b->value

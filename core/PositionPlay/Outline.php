@@ -32,6 +32,7 @@ final class Outline
         $kept = [0 => true, $far => true];
         $closed = [...$ring, $ring[0]];
         $parts = [[0, $far], [$far, $count]];
+        // Ends: a part is halved or left.
         while ([] !== $parts) {
             [$from, $to] = array_pop($parts);
             $worst = null;

@@ -173,8 +173,10 @@ final class Zone
     {
         $rings = [];
         foreach (array_keys($sides) as $start) {
+            // Ends: each ring takes its sides away.
             while ([] !== ($sides[$start] ?? [])) {
                 $ring = [];
+                // Ends: each round takes a side away.
                 for ($at = $start; [] !== ($sides[$at] ?? []); $at = $to) {
                     $to = (string) array_key_first($sides[$at]);
                     unset($sides[$at][$to]);

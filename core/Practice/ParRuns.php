@@ -127,6 +127,7 @@ final class ParRuns
             return $points;
         }
         $series = new Series($this->drill, $this->solver->equipment, $this->seed);
+        // Ends: a try is added each round, and a series has so many.
         while (!$series->isOver()) {
             $draw = (int) ($random->share() * self::DRAWS);
             $isSetUp = $series->isSetUp();
@@ -185,6 +186,7 @@ final class ParRuns
         $rack = new Rack($this->drill->game ?? Game::StraightPool, $attempt->layout, $this->solver->equipment, $this->player);
         $this->chooser ??= new ThreeAhead($rack, $this->solver, grid: 0.06, isQuick: true, isCoarse: true);
         $layout = $this->starts[$this->drill->isDrawn() ? $draw : 0] ??= $this->placed($attempt->layout, $this->seed);
+        // Ends: each round takes the called ball away or returns.
         for ($made = 0; null !== $layout && $layout->without(Ball::Cue)->count() > 0; ++$made) {
             $option = $this->chooser->next($layout, $seed + 31 * $made);
             if (null === $option) {

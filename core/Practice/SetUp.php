@@ -33,6 +33,7 @@ final readonly class SetUp
     public function of(int $seed, int $step = 0): Layout
     {
         $random = new Randomness($seed);
+        // Ends: at the bound on draws, below.
         for ($draw = 1;; ++$draw) {
             $layout = $this->drawn($random, $step);
             $faults = $this->rules->faults($layout);

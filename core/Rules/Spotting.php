@@ -33,6 +33,7 @@ final class Spotting
         $radius = $equipment->balls->radius;
         foreach ([1, -1] as $way) {
             $x = $foot->x;
+            // Ends: x goes past one ball a round, always the same way.
             do {
                 $blocked = false;
                 foreach ($layout->balls() as $ball) {

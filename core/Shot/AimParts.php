@@ -16,10 +16,12 @@ final readonly class AimParts
         /** Throw off the line of centres, degrees, positive to the left seen along it: the part of the cut, and the part of the side. */
         public float $cutThrow,
         public float $spinThrow,
-        /** How far the cue ball's direction at contact has turned from its departure, degrees, positive to the left. */
-        public float $swerve,
+        /** How far the cue ball's direction at contact has turned from its departure, degrees, left positive; null after a cushion. */
+        public ?float $swerve,
         /** Tip side, as a fraction of the radius, with which cut and side cancel at this speed and distance. */
         public float $gearing,
+        /** The cut as the balls meet, degrees from the cue ball's way there to the line of centres: positive to the left, 0 full. */
+        public float $cut,
     ) {
     }
 
@@ -56,8 +58,9 @@ final readonly class AimParts
         return new self(
             $cut,
             $thrown($wz) - $cut,
-            rad2deg(Angle::wrapped(atan2($vy, $vx) - $departure)),
+            $shot->touchesCushionFirst() ? null : rad2deg(Angle::wrapped(atan2($vy, $vx) - $departure)),
             ($across > 0.0 ? -1 : 1) * $spin * $balls->radius / (2.5 * $shot->strike->speed),
+            rad2deg(Angle::wrapped($line - atan2($vy, $vx))),
         );
     }
 }

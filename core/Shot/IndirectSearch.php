@@ -238,6 +238,7 @@ final readonly class IndirectSearch
             return $met === $made ? [[], true] : [[$met], true];
         }
         $over = [];
+        // Ends: at fifteen balls.
         for ($ball = $striker; Ball::Cue !== $ball && \count($over) < 15; $ball = $by[$ball->value] ?? Ball::Cue) {
             array_unshift($over, $ball);
         }

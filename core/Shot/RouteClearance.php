@@ -30,8 +30,11 @@ final readonly class RouteClearance
             if (Ball::Cue === $ball || \in_array($ball, $moved, true)) {
                 continue;
             }
-            $gap = self::nearest($points, $shot->layout->spot($ball)) - $set->diameter();
-            if ($gap < self::NEAR) {
+            $spot = $shot->layout->spot($ball);
+            $nearest = self::nearest($points, $spot);
+            $gap = $nearest - $set->diameter();
+            // A ball behind the cue ball, or beside it, is left and not passed.
+            if ($gap < self::NEAR && $nearest < $points[0]->distanceTo($spot) - self::TRUE) {
                 $passed[] = [$ball, max(0.0, $gap)];
             }
         }

@@ -18,6 +18,8 @@ use ZigLane\Core\Table\Equipment;
  */
 final readonly class LengthScale
 {
+    private const PIECES = 10_000;
+
     private CushionLaw $cushion;
     private float $length;
     private float $radius;
@@ -58,6 +60,7 @@ final readonly class LengthScale
         // A straight run without cushions needs the least speed; each cushion takes some.
         $short = -$lengths;
         $over = $this->lengths(min($fast, Strike::MAX_SPEED)) - $lengths;
+        // Ends: the speed grows to the fastest.
         while ($over < 0 && $fast < Strike::MAX_SPEED) {
             [$slow, $short] = [$fast, $over];
             $fast = min(Strike::MAX_SPEED, 1.5 * $fast);
@@ -88,7 +91,8 @@ final readonly class LengthScale
         [$sum, $x] = [0.0, 0.0];
         // The speed that its spin would roll, and at each piece the time to its end; a piece ends at a rail or with its phase.
         $spun = $v;
-        while ($v * $v > 1e-14) {
+        // Ends: friction takes speed; the bound is for numbers beyond all sense.
+        for ($piece = 0; $piece < self::PIECES && $v * $v > 1e-14; ++$piece) {
             $slip = $v - $spun;
             $isSliding = abs($slip) > $this->slip;
             $a = $isSliding ? ($slip > 0.0 ? -$this->slide : $this->slide) : ($v > 0.0 ? -$this->roll : $this->roll);

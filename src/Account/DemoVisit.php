@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Account;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\DBAL\Connection;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
@@ -72,8 +73,9 @@ final readonly class DemoVisit
             // Tables refer to each other in a ring.
             $this->connection->executeStatement('SET FOREIGN_KEY_CHECKS = 0');
             try {
+                $columns = $this->columns();
                 foreach (self::TABLES as $table => $where) {
-                    $this->copy($table, $where, $visit);
+                    $this->copy($table, $columns[$table], $where, $visit);
                 }
             } finally {
                 $this->connection->executeStatement('SET FOREIGN_KEY_CHECKS = 1');
@@ -103,21 +105,31 @@ final readonly class DemoVisit
         $this->closer->erase($this->connection->fetchFirstColumn("SELECT id FROM account WHERE $where", $values));
     }
 
-    private function copy(string $table, string $where, string $visit): void
+    /** @return array<string, array<string, string>> by table, the type of each column */
+    private function columns(): array
+    {
+        $columns = array_map(static fn (): array => [], self::TABLES);
+        foreach ($this->connection->fetchAllAssociative(
+            'SELECT table_name AS place, column_name AS name, column_type AS type FROM information_schema.columns'
+            .' WHERE table_schema = DATABASE() AND table_name IN (?) AND extra NOT LIKE \'%auto_increment%\' ORDER BY ordinal_position',
+            [array_keys(self::TABLES)],
+            [ArrayParameterType::STRING],
+        ) as $column) {
+            \assert(\is_string($column['place']) && \is_string($column['name']) && \is_string($column['type']));
+            $columns[$column['place']][$column['name']] = $column['type'];
+        }
+
+        return $columns;
+    }
+
+    /** @param array<string, string> $types of its columns */
+    private function copy(string $table, array $types, string $where, string $visit): void
     {
         $columns = $values = [];
-        foreach ($this->connection->fetchAllAssociative(
-            'SELECT column_name AS name, column_type AS type, extra FROM information_schema.columns'
-            .' WHERE table_schema = DATABASE() AND table_name = ? ORDER BY ordinal_position',
-            [$table],
-        ) as $column) {
-            \assert(\is_string($column['name']) && \is_string($column['type']) && \is_string($column['extra']));
-            if (str_contains($column['extra'], 'auto_increment')) {
-                continue;
-            }
-            $name = '`'.$column['name'].'`';
+        foreach ($types as $column => $type) {
+            $name = '`'.$column.'`';
             $columns[] = $name;
-            $values[] = match ($table.'.'.$column['name']) {
+            $values[] = match ($table.'.'.$column) {
                 'account.email' => "CONCAT('visitor-$visit', SUBSTRING($name, 5))",
                 'account.created_at' => $this->connection->quote($this->clock->now()->format('Y-m-d H:i:s')),
                 // Words that open something are new; what is shown by a link is not shown of the copy.
@@ -125,7 +137,7 @@ final readonly class DemoVisit
                 'share.token' => "IF($name IS NULL, NULL, SUBSTRING(SHA2(CONCAT($name, '$visit'), 256), 1, 32))",
                 'share.subject' => "IF($name REGEXP '^[0-9a-f-]{36}$', "
                     .self::asText("UNHEX(REPLACE($name, '-', ''))", $visit).", $name)",
-                default => 'binary(16)' === $column['type'] ? 'UNHEX('.self::other($name, $visit).')' : $name,
+                default => 'binary(16)' === $type ? 'UNHEX('.self::other($name, $visit).')' : $name,
             };
         }
         $this->connection->executeStatement(

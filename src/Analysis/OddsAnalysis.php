@@ -35,7 +35,7 @@ final readonly class OddsAnalysis
     {
         $trials = Trials::of($shot, $solver, $rack->player, self::TRIES);
         $this->chance = $trials->chance();
-        $this->interval = Trials::interval($trials->made, $trials->count);
+        $this->interval = $trials->chanceInterval();
         $this->tries = $trials->count;
         $window = Window::of($shot, $solver);
         $this->facts = [

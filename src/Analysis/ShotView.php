@@ -7,7 +7,6 @@ namespace ZigLane\App\Analysis;
 use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Words\ShotReport;
 use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\ShotChoice;
@@ -21,7 +20,6 @@ final readonly class ShotView
 {
     public SolvedShot $shot;
     public ShotReport $report;
-    public ?AimParts $parts;
     public CueClearance $clearance;
     /** @var list<array{Ball, float}> balls that the cue ball passes, with the gap in metres */
     public array $passed;
@@ -33,7 +31,6 @@ final readonly class ShotView
         $equipment = $place->rack->equipment;
         $this->shot = (new ShotSolver($equipment))->solve($place->rack->layout, $choice);
         $this->report = new ShotReport($this->shot, $equipment);
-        $this->parts = AimParts::of($this->shot, $equipment);
         $this->clearance = CueClearance::of($place->rack->layout, $this->shot->strike->direction, $choice->stroke->tip, $equipment);
         $this->passed = RouteClearance::of($this->shot, $equipment->balls)->passed;
         $this->name = StrokeName::of($this->shot, $equipment);

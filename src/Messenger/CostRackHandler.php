@@ -16,6 +16,7 @@ use ZigLane\App\Repository\ShotLog;
 use ZigLane\App\Work\LongWork;
 use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Log\Continuation;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\RackResult;
@@ -131,7 +132,7 @@ final readonly class CostRackHandler implements LongWork
         return CostRack::class;
     }
 
-    public function giveUp(OfAccount $message): void
+    public function giveUp(OfAccount $message, Fact $why): void
     {
         $rack = $this->manager->find(ShotRack::class, Uuid::fromString($message->about()));
         if (null !== $rack) {

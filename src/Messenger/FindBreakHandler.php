@@ -13,6 +13,7 @@ use ZigLane\App\Work\LongWork;
 use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Breaking\BreakSearch;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Shot\ShotSolver;
 
 /** Looks for the break that brings a player the most run-outs, and says how far it is. */
@@ -68,7 +69,7 @@ final readonly class FindBreakHandler implements LongWork
         return FindBreak::class;
     }
 
-    public function giveUp(OfAccount $message): void
+    public function giveUp(OfAccount $message, Fact $why): void
     {
         $this->jobs->finish(Uuid::fromString($message->about()), null);
     }

@@ -13,6 +13,7 @@ use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Repository\LogFits;
 use ZigLane\App\Work\LongWork;
 use ZigLane\App\Work\Workbench;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Fit\LogFitter;
 use ZigLane\Core\Format\FitFile;
 use ZigLane\Core\Plan\Gains;
@@ -78,7 +79,7 @@ final readonly class FitLogHandler implements LongWork
         return FitLog::class;
     }
 
-    public function giveUp(OfAccount $message): void
+    public function giveUp(OfAccount $message, Fact $why): void
     {
         $this->fits->finish(Uuid::fromString($message->about()), null);
     }

@@ -13,6 +13,7 @@ use ZigLane\App\Work\LongWork;
 use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Calibration\TableFitter;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Format\TableFitFile;
 use ZigLane\Core\Format\TableTestsFile;
@@ -71,7 +72,7 @@ final readonly class FitTableHandler implements LongWork
         return FitTable::class;
     }
 
-    public function giveUp(OfAccount $message): void
+    public function giveUp(OfAccount $message, Fact $why): void
     {
         $id = Uuid::fromString($message->about());
         $askedAt = $this->tables->find($id)?->getAskedAt();

@@ -14,6 +14,7 @@ use ZigLane\App\Work\LongWork;
 use ZigLane\App\Work\ProcessorTime;
 use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Practice\Par;
 use ZigLane\Core\Practice\ParRuns;
@@ -76,7 +77,7 @@ final readonly class PlayParHandler implements LongWork
         return PlayPar::class;
     }
 
-    public function giveUp(OfAccount $message): void
+    public function giveUp(OfAccount $message, Fact $why): void
     {
         $id = Uuid::fromString($message->about());
         $par = $this->pars->find($id);

@@ -14,6 +14,7 @@ use ZigLane\App\Message\ScoreAnswer;
 use ZigLane\App\Work\LongWork;
 use ZigLane\App\Work\Workbench;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Teaching\Prediction;
@@ -70,7 +71,7 @@ final readonly class ScoreAnswerHandler implements LongWork
         return ScoreAnswer::class;
     }
 
-    public function giveUp(OfAccount $message): void
+    public function giveUp(OfAccount $message, Fact $why): void
     {
         $answer = $this->manager->find(Answer::class, Uuid::fromString($message->about()));
         if (null !== $answer && !$answer->isScored()) {

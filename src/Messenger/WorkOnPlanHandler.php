@@ -77,11 +77,11 @@ final class WorkOnPlanHandler implements LongWork
         return WorkOnPlan::class;
     }
 
-    public function giveUp(OfAccount $message): void
+    public function giveUp(OfAccount $message, Fact $why): void
     {
         $job = $this->jobs->fresh(Uuid::fromString($message->about()));
         if (null !== $job) {
-            $this->jobs->nothing($job, $this->told($job, new Fact('givenUp.failed')));
+            $this->jobs->nothing($job, $this->told($job, $why));
         }
     }
 

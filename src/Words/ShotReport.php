@@ -21,13 +21,15 @@ final readonly class ShotReport
 
     public Fact $verdict;
     public bool $isGood;
-    public string $cut;
+    /** The cut as aimed; of a shot aimed by hand, as the cue ball meets the ball. Null where it does not meet it. */
+    public ?string $cut;
     public Fact $cutSide;
     public string $fraction;
-    public float $fractionValue;
     /** Where the cue points beside the ghost ball. */
     public Fact $aim;
-    public Fact $squirt;
+    /** @var non-empty-list<Fact> squirt, and swerve where no cushion comes first */
+    public array $turns;
+    public ?AimParts $parts;
     public Fact $stops;
     public Fact $travel;
     /** @var list<Fact> rail and diamond, or the jaw of a pocket, in order */
@@ -45,12 +47,19 @@ final readonly class ShotReport
         $ghost = $shot->aim->ghost;
         $this->verdict = ShotVerdict::of($shot, $equipment->geometry);
         $this->isGood = $shot->goesOn();
-        $this->cut = self::number($ghost->cutDegrees, 1).'°';
-        $this->cutSide = new Fact('cut.'.($ghost->cutDegrees < 0.05 ? 'straight' : ($ghost->cutsLeft ? 'toLeft' : 'toRight')));
-        $this->fractionValue = $ghost->ballHitFraction();
-        $this->fraction = self::number($this->fractionValue, 2);
+        $this->parts = AimParts::of($shot, $equipment);
+        $isByHand = null !== $shot->choice->direction;
+        $cut = match (true) {
+            !$isByHand => $ghost->cutsLeft ? $ghost->cutDegrees : -$ghost->cutDegrees,
+            null === $shot->blocker() => $this->parts?->cut,
+            default => null,
+        };
+        $this->cut = null === $cut ? null : self::number(abs($cut), 1).'°';
+        $this->cutSide = new Fact('cut.'.(abs($cut ?? 0.0) < 0.05 ? 'straight' : ($cut > 0.0 ? 'toLeft' : 'toRight')));
+        $this->fraction = self::number(1 - sin(deg2rad(abs($cut ?? 90.0))), 2);
         $this->aim = self::aim($shot);
-        $this->squirt = self::turned(rad2deg($shot->strike->squirt()), 2);
+        $swerve = $this->parts?->swerve;
+        $this->turns = [self::turned(rad2deg($shot->strike->squirt()), 2), ...null === $swerve ? [] : [self::turned($swerve, 1)]];
         $cue = $shot->outcome->trajectory(Ball::Cue);
         [$long, $short] = $cue->last()->inDiamonds($table);
         $scratch = $shot->scratch();
@@ -64,7 +73,7 @@ final readonly class ShotReport
         $this->speed = \sprintf('%.2f m/s, %.1f mph', $shot->strike->speed, $shot->strike->speed * 3600 / 1609.344);
         $this->duration = \sprintf('%.1f s', $shot->outcome->duration());
         $this->cautions = $shot->choice->stroke->cautions();
-        $this->overlap = sin(deg2rad($ghost->cutDegrees)) * ($ghost->cutsLeft ? 1 : -1);
+        $this->overlap = sin(deg2rad($cut ?? 0.0));
     }
 
     private static function aim(SolvedShot $shot): Fact
@@ -91,11 +100,6 @@ final readonly class ShotReport
             'cut' => \sprintf('%+.1f', $sign * $parts->cutThrow),
             'spin' => \sprintf('%+.1f', $sign * $parts->spinThrow),
         ]);
-    }
-
-    public function swerve(AimParts $parts): Fact
-    {
-        return self::turned($parts->swerve, 1);
     }
 
     private static function turned(float $degrees, int $decimals): Fact

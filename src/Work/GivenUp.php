@@ -34,7 +34,12 @@ final readonly class GivenUp
 
         return false === $row || !\is_string($row['why']) || !is_numeric($row['seconds'])
             ? null
-            : new Fact('givenUp.'.$row['why'], ['minutes' => (int) ceil((int) $row['seconds'] / 60)]);
+            : self::told($row['why'], (int) $row['seconds']);
+    }
+
+    private static function told(string $why, int $seconds): Fact
+    {
+        return new Fact('givenUp.'.$why, ['minutes' => (int) ceil($seconds / 60)]);
     }
 
     #[AsEventListener]
@@ -80,7 +85,7 @@ final readonly class GivenUp
         );
         $handler = $this->handlers->get($message::class);
         \assert($handler instanceof LongWork);
-        $handler->giveUp($message);
+        $handler->giveUp($message, self::told($why, (int) $seconds));
     }
 
     private static function about(object $message): ?Uuid

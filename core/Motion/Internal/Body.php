@@ -386,6 +386,7 @@ final class Body
         $zone = $this->zone;
         $isFound = $zone >= 0;
         $time = $isFound ? $this->searchZone($zone, $now, $ends, $drops, $x, $y, $vx, $vy, $ax, $ay) : $ends;
+        // Ends: what the first round finds, the second takes.
         while (true) {
             // Chord and sagitta of the parabola along each axis.
             $seconds = $time - $now;

@@ -29,6 +29,8 @@ final class Cluster
 {
     /** The stage is given up, by name, when balls press on each other for longer than this: seconds. */
     private const LONGEST = 0.1;
+    /** A tenth of a second takes some 400 at a break's speed. */
+    private const ROUNDS = 5000;
     private const STEPS_PER_ROUND = 24;
 
     private readonly float $radius;
@@ -159,8 +161,10 @@ final class Cluster
         $this->contacts = [];
         $state = new GroupState($members, $now);
         $time = $now;
+        $rounds = 0;
+        // Ends: by time, and by rounds where a speed beyond all sense makes them last no time.
         do {
-            if ($time - $now > self::LONGEST) {
+            if ($time - $now > self::LONGEST || ++$rounds > self::ROUNDS) {
                 throw SimulationLimit::cluster(\count($state->members), $time);
             }
             // A round: how far a ball can come, who is drawn in, which pairs can touch, what the cloth does.

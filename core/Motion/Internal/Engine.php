@@ -119,6 +119,7 @@ final class Engine
             $this->searchPairs($body);
         }
         $most = $this->tolerances->maxSteps;
+        // Ends: at the bound on steps, below.
         for ($step = 0;; ++$step) {
             $next = null;
             $time = \INF;

@@ -113,6 +113,7 @@ final readonly class PlanAssembler
         $option = $candidate->option;
         $referee = Referee::of($this->rack);
         $shots = [];
+        // Ends: each round adds a leg or returns.
         while (\count($shots) < self::LEGS) {
             try {
                 $shot = $isQuick ? $this->goingOn($policy, $layout, $option) : $this->solved($policy, $layout, $option);

@@ -116,6 +116,7 @@ final class PotCandidate
     public static function inTheWay(Sight $sight, Layout $others, Spot $from, Spot $to): int
     {
         $blocking = 0;
+        // Ends: each round takes a ball away.
         do {
             $found = false;
             foreach ($sight->clearance($others, $from, $to, []) as $nearest) {

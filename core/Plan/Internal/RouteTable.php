@@ -148,6 +148,7 @@ final class RouteTable
         $wy = $roll * $vx / $radius;
         $wz = $side * $speed / $radius;
         $normal = $along;
+        // Ends: after three rounds, below.
         for ($round = 0;; ++$round) {
             $impulse = $this->contact->impulse(cos($normal), sin($normal), $vx, $vy, $wx, $wy, $wz);
             $off = fmod(atan2(-$impulse[1], -$impulse[0]) - $along + 3 * \M_PI, 2 * \M_PI) - \M_PI;

@@ -102,6 +102,7 @@ final readonly class StrokeLattice
     public function row(float $distance): int
     {
         $row = 0;
+        // Ends: at the last row.
         while ($row < \count(self::DISTANCES) - 1 && $distance > 0.5 * (self::DISTANCES[$row] + self::DISTANCES[$row + 1])) {
             ++$row;
         }

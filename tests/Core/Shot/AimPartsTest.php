@@ -46,6 +46,29 @@ final class AimPartsTest extends TestCase
         self::solved(0.0, 0.13);
     }
 
+    /** Aimed off the foot rail: the direction turns by a right angle and more, which is the rail's doing and not the cloth's. */
+    public function testSwerveIsNotToldAfterACushion(): void
+    {
+        $equipment = new Equipment();
+        $layout = Table::layout([0 => [1.2, 0.4], 4 => [1.6, 0.95]]);
+        $stroke = new Stroke(Tip::centre(), 3.0);
+        $straight = (new ShotSolver($equipment))->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, $stroke));
+        self::assertEqualsWithDelta(0.0, AimParts::of($straight, $equipment)?->swerve, 0.5);
+        self::assertEqualsWithDelta($straight->aim->ghost->cutDegrees, abs(AimParts::of($straight, $equipment)->cut ?? 0.0), 6.0);
+
+        $met = 0;
+        for ($degrees = 20; $degrees < 80; ++$degrees) {
+            $byHand = new ShotChoice(Ball::Four, Pocket::FootLeft, $stroke, direction: deg2rad(-$degrees));
+            $parts = AimParts::of((new ShotSolver($equipment))->solve($layout, $byHand), $equipment);
+            if (null !== $parts) {
+                ++$met;
+                self::assertNull($parts->swerve);
+                self::assertLessThan(90.0, abs($parts->cut));
+            }
+        }
+        self::assertGreaterThan(0, $met);
+    }
+
     /** A cut to the left throws to the right; outside side takes it away at the gearing mark. */
     public function testTheGearingMarkCancelsThrow(): void
     {

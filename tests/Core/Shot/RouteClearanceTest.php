@@ -33,6 +33,15 @@ final class RouteClearanceTest extends TestCase
         self::assertEqualsWithDelta($across - 2 * Table::R, $passed[0][1], 0.002);
     }
 
+    /** The cue ball runs away from the 6, which stands behind it and closer than any ball that it passes. */
+    public function testABallBehindTheCueBallIsNotPassed(): void
+    {
+        $layout = Table::layout([0 => [0.5, 0.635], 4 => [1.9, 0.635], 6 => [0.42, 0.655]]);
+        $shot = self::desk()->solve($layout, new ShotChoice(Ball::Four, Pocket::FootLeft, new Stroke(Tip::centre(), 1.5)));
+
+        self::assertSame([], RouteClearance::of($shot, new BallSet())->passed);
+    }
+
     private static function desk(): ShotSolver
     {
         return new ShotSolver();
