@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Format;
 
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Teaching\ItemKind;
 use ZigLane\Core\Teaching\Question;
 
-/** One thing of a lesson: words (CommonMark) by themselves, or with a drill, a position and its question, or a run. */
+/**
+ * One thing of a lesson: words (CommonMark) by themselves, or with a drill, a position and its question, or a run. Lessons go from one
+ * account to others, so nothing in them tells how well a player plays: a position is without his errors, a run without odds.
+ */
 final readonly class LessonItem
 {
     private function __construct(
@@ -34,12 +38,12 @@ final readonly class LessonItem
 
     public static function position(Rack $rack, Question $question, string $text = ''): self
     {
-        return new self(ItemKind::Position, $text, rack: new RackFile($rack), question: $question);
+        return new self(ItemKind::Position, $text, rack: new RackFile($rack->withPlayer(new ExecutionErrors())), question: $question);
     }
 
     public static function run(PlanFile $plan, string $text = ''): self
     {
-        return new self(ItemKind::Plan, $text, plan: $plan);
+        return new self(ItemKind::Plan, $text, plan: new PlanFile([$plan->best()->withoutPlayer()]));
     }
 
     public function withText(string $text): self

@@ -82,4 +82,29 @@ final readonly class Leg
             $this->reasons,
         );
     }
+
+    /** What is to be played, without what came of one player's tries of it. */
+    public function withoutOdds(): self
+    {
+        return new self(
+            $this->number,
+            $this->choice,
+            $this->before,
+            $this->direction,
+            $this->cut,
+            $this->ghost,
+            $this->cushions,
+            $this->landing,
+            make: null,
+            position: null,
+            goOn: null,
+            runOut: null,
+            replays: 0,
+            risks: new Risks(),
+            misses: null,
+            zone: \array_slice($this->zone, 0, 1),
+            lane: $this->lane,
+            reasons: [],
+        );
+    }
 }

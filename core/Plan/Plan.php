@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
@@ -39,6 +40,19 @@ final readonly class Plan
         public Tally $replays,
         public ?Fact $differs = null,
     ) {
+    }
+
+    /** The run for whoever plays it, without one player's errors and all that was counted with them. */
+    public function withoutPlayer(): self
+    {
+        return new self(
+            $this->rack->withPlayer(new ExecutionErrors()),
+            $this->place,
+            $this->group,
+            array_map(static fn (Leg $leg): Leg => $leg->withoutOdds(), $this->legs),
+            $this->end,
+            new Tally(),
+        );
     }
 
     public function isPoor(): bool

@@ -18,13 +18,14 @@ use ZigLane\Core\Error\UnreadablePicture;
  */
 final readonly class TableCamera
 {
-    /** Seconds that are waited for a frame, and how old one may be. */
-    private const WAIT = 3.0;
+    /** How old a frame may be, seconds. */
     private const OLD = 15;
 
     public function __construct(
         #[Autowire('%env(LANE_CAMERA_URL)%')]
         private string $address,
+        #[Autowire('%env(float:LANE_CAMERA_SECONDS)%')]
+        private float $wait,
         private ClockInterface $clock,
     ) {
     }
@@ -53,14 +54,14 @@ final readonly class TableCamera
             throw UnreadablePicture::because('cameraAway');
         }
         $context = stream_context_create(['http' => [
-            'timeout' => self::WAIT, 'follow_location' => 0, 'ignore_errors' => true, 'header' => "Accept: image/jpeg, image/png\r\n",
+            'timeout' => $this->wait, 'follow_location' => 0, 'ignore_errors' => true, 'header' => "Accept: image/jpeg, image/png\r\n",
         ]]);
         $address = $this->address.(str_contains($this->address, '?') ? '&' : '?').'table='.$table->getId();
         $stream = @fopen($address, 'r', false, $context);
         if (false === $stream) {
             throw UnreadablePicture::because('cameraAway');
         }
-        stream_set_timeout($stream, (int) self::WAIT);
+        stream_set_timeout($stream, (int) $this->wait);
         $bytes = (string) stream_get_contents($stream, PictureFile::MAX_BYTES + 1);
         $headers = $this->headers(stream_get_meta_data($stream)['wrapper_data'] ?? []);
         fclose($stream);

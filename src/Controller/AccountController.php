@@ -28,6 +28,7 @@ use ZigLane\App\Form\Registration;
 use ZigLane\App\Form\RegistrationType;
 use ZigLane\App\Mail\Post;
 use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Security\Network;
 use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\Refused;
@@ -70,7 +71,7 @@ final class AccountController extends AbstractController
         if (!$demo || null === $accounts->byEmail(Account::DEMO_EMAIL)) {
             throw $this->createNotFoundException();
         }
-        if (!$demoLimiter->create($request->getClientIp())->consume()->isAccepted()) {
+        if (!$demoLimiter->create(Network::of($request))->consume()->isAccepted()) {
             throw new TooManyRequestsHttpException(
                 600,
                 'You have looked round often in the last hour. Come back in a little while, or make an account.',
@@ -160,7 +161,7 @@ final class AccountController extends AbstractController
         $registration = new Registration();
         $form = $this->createForm(RegistrationType::class, $registration)->handleRequest($request);
         if ($form->isSubmitted() && $form->isValid()) {
-            if (!$registrationLimiter->create($request->getClientIp())->consume()->isAccepted()) {
+            if (!$registrationLimiter->create(Network::of($request))->consume()->isAccepted()) {
                 throw new TooManyRequestsHttpException(3600, 'Too many accounts were made from here. Try again in an hour.');
             }
             if (null === $accounts->byEmail($registration->email)) {

@@ -19,9 +19,11 @@ use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Account\Devices;
 use ZigLane\App\Account\Letters;
 use ZigLane\App\Entity\Letter;
+use ZigLane\App\EventListener\AfterAnswer;
 use ZigLane\App\Form\Registration;
 use ZigLane\App\Mail\Post;
 use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Security\Network;
 
 /** Ways back by mail, for who is not signed in: a forgotten password, a new address, an account that was to be deleted. */
 final class LetterController extends AbstractController
@@ -36,7 +38,7 @@ final class LetterController extends AbstractController
         return $this->render('account/forgot.html.twig', ['is_sent' => false]);
     }
 
-    /** Always the same answer: who has an account is told to nobody. */
+    /** Always the same answer in the same time: whether there is such an account is looked up when it is on its way. */
     #[Route('/forgot', name: 'forgot_ask', methods: ['POST'])]
     #[IsCsrfTokenValid('forgot')]
     public function send(
@@ -44,18 +46,21 @@ final class LetterController extends AbstractController
         AccountRepository $accounts,
         RateLimiterFactoryInterface $letterLimiter,
         RateLimiterFactoryInterface $letterToLimiter,
+        AfterAnswer $after,
     ): Response {
         $email = mb_strtolower(trim(mb_substr($request->request->getString('email'), 0, 180)));
-        if (!$letterLimiter->create('from '.$request->getClientIp())->consume()->isAccepted()) {
+        if (!$letterLimiter->create('from '.Network::of($request))->consume()->isAccepted()) {
             throw new TooManyRequestsHttpException(3600, 'Too many letters were asked for from here. Come back in an hour.');
         }
-        $account = $accounts->byEmail($email);
-        if (
-            null !== $account && !$account->isDemo() && null === $account->getDeletedAt()
-            && $letterToLimiter->create(hash('sha256', $email))->consume()->isAccepted()
-        ) {
-            $this->letters->send($account, Letter::RESET);
-        }
+        $after->do(function () use ($accounts, $email, $letterToLimiter): void {
+            $account = $accounts->byEmail($email);
+            if (
+                null !== $account && !$account->isDemo() && null === $account->getDeletedAt()
+                && $letterToLimiter->create(hash('sha256', $email))->consume()->isAccepted()
+            ) {
+                $this->letters->send($account, Letter::RESET);
+            }
+        });
 
         return $this->render('account/forgot.html.twig', ['is_sent' => true]);
     }

@@ -20,6 +20,7 @@ use ZigLane\App\Entity\Share;
 use ZigLane\App\Entity\ShareKind;
 use ZigLane\App\Repository\Shares;
 use ZigLane\App\Repository\ShotLog;
+use ZigLane\App\Security\Network;
 use ZigLane\App\Sharing\FollowDesk;
 use ZigLane\App\Sharing\ShareDesk;
 use ZigLane\App\Sharing\SharedThing;
@@ -101,7 +102,7 @@ final class LookController extends AbstractController
     private function page(Request $request, ?Share $share, bool $isBoard): Response
     {
         $thing = null === $share ? null : $this->desk->shown($share);
-        if (!$this->getUser() instanceof Account && !$this->lookLimiter->create($request->getClientIp())->consume()->isAccepted()) {
+        if (!$this->getUser() instanceof Account && !$this->lookLimiter->create(Network::of($request))->consume()->isAccepted()) {
             throw new TooManyRequestsHttpException(60, 'Too many looks at once from here. Go on in a minute.');
         }
         if (null === $share || null === $thing) {

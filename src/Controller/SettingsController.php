@@ -24,6 +24,7 @@ use ZigLane\App\Account\Devices;
 use ZigLane\App\Account\Letters;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Letter;
+use ZigLane\App\EventListener\AfterAnswer;
 use ZigLane\App\Form\ShownName;
 use ZigLane\App\Language\Languages;
 use ZigLane\App\Repository\AccountRepository;
@@ -101,7 +102,7 @@ final class SettingsController extends AbstractController
     public function move(
         Request $request, #[CurrentUser] Account $account,
         UserPasswordHasherInterface $hasher, RateLimiterFactoryInterface $passwordLimiter,
-        AccountRepository $accounts, Letters $letters,
+        AccountRepository $accounts, Letters $letters, AfterAnswer $after,
     ): Response {
         self::assertOwn($account);
         $this->assertPassword($request, $account, $hasher, $passwordLimiter);
@@ -110,9 +111,11 @@ final class SettingsController extends AbstractController
             throw Refused::because('address');
         }
         // Whether it is somebody else's is told to nobody: then no letter is sent.
-        if (null === $accounts->byEmail($email)) {
-            $letters->send($account, Letter::ADDRESS, $email);
-        }
+        $after->do(static function () use ($accounts, $letters, $account, $email): void {
+            if (null === $accounts->byEmail($email)) {
+                $letters->send($account, Letter::ADDRESS, $email);
+            }
+        });
 
         return $this->back('A letter is on its way to the new address. Press its link, and you sign in with it from then on.');
     }
