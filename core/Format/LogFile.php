@@ -17,6 +17,7 @@ use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Log\ShotResult;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Side;
@@ -77,6 +78,25 @@ final class LogFile
     public static function write(Log $log): string
     {
         return json_encode(LogWriter::log($log), \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE);
+    }
+
+    /**
+     * The same file piece by piece, so that a log of any length is written in little memory.
+     *
+     * @param iterable<Outing> $outings
+     *
+     * @return iterable<string>
+     */
+    public static function stream(ExecutionErrors $player, iterable $outings): iterable
+    {
+        $flags = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE;
+        yield substr(json_encode(LogWriter::log(new Log($player, [])), $flags), 0, -2);
+        $isFirst = true;
+        foreach ($outings as $outing) {
+            yield ($isFirst ? '' : ',').json_encode(LogWriter::outing($outing), $flags);
+            $isFirst = false;
+        }
+        yield "]}\n";
     }
 
     /** @return array<string, mixed> a shot as it stands in its list, its spots in diamonds of its table */

@@ -6,25 +6,23 @@ namespace ZigLane\App\Controller;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Account\ImportDesk;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Log\LogCsv;
 use ZigLane\App\Log\LogEditor;
-use ZigLane\App\Log\LogImport;
 use ZigLane\App\Log\LogPage;
 use ZigLane\App\Log\LogReader;
+use ZigLane\App\Repository\Imports;
 use ZigLane\App\Sheet\SpotText;
 use ZigLane\App\Words\Refused;
-use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
-use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\Records;
@@ -39,8 +37,11 @@ use ZigLane\Core\Table\TableProfile;
 /** The log: what was shot, found again by date, game and kind; records; files out and in. */
 final class LogController extends AbstractController
 {
-    public function __construct(private readonly EntityManagerInterface $manager, private readonly LogReader $log)
-    {
+    public function __construct(
+        private readonly EntityManagerInterface $manager,
+        private readonly LogReader $log,
+        private readonly Imports $imports,
+    ) {
     }
 
     #[Route('/log', name: 'log', methods: ['GET'])]
@@ -137,32 +138,22 @@ final class LogController extends AbstractController
     #[Route('/log/export.json', name: 'log_export', methods: ['GET'])]
     public function export(#[CurrentUser] Account $account): Response
     {
-        return Download::of(LogFile::write($this->log->whole($account))."\n", 'pool.log.json');
+        return Download::stream(LogFile::stream($this->log->player($account), $this->log->outings($account)), 'pool.log.json');
     }
 
     #[Route('/log/export.csv', name: 'log_csv', methods: ['GET'])]
     public function csv(#[CurrentUser] Account $account, LogCsv $csv): Response
     {
-        return Download::of($csv->write($this->log->whole($account)), 'pool.log.csv', 'text/csv; charset=utf-8');
+        return Download::stream($csv->stream($this->log->outings($account)), 'pool.log.csv', 'text/csv; charset=utf-8');
     }
 
     #[Route('/log/import', name: 'log_import', methods: ['POST'])]
     #[IsCsrfTokenValid('log')]
-    public function import(Request $request, #[CurrentUser] Account $account, LogImport $import, Words $words): Response
+    public function import(Request $request, #[CurrentUser] Account $account, ImportDesk $imports): Response
     {
-        $upload = $request->files->get('file');
-        try {
-            if (!$upload instanceof UploadedFile || !$upload->isValid()) {
-                throw InvalidFile::because('', new Fact('file.noUpload', ['kib' => intdiv(LogImport::MAX_BYTES, 1024)]));
-            }
-            $content = (string) file_get_contents($upload->getPathname(), length: LogImport::MAX_BYTES + 1);
-            [$taken, $known] = $import->take($account, LogFile::parse($content, LogImport::MAX_BYTES));
-        } catch (InvalidFile $e) {
-            return $this->page($request, $account, $e->faults);
-        }
-        $this->addFlash('notice', $words->said('done.logTaken', ['taken' => $taken, 'known' => $known]));
+        $imports->begin($account, $request, true);
 
-        return $this->redirectToRoute('log', [], Response::HTTP_SEE_OTHER);
+        return $this->redirectToRoute('log', ['_fragment' => 'import'], Response::HTTP_SEE_OTHER);
     }
 
     /** @param list<Fault> $faults */
@@ -181,6 +172,8 @@ final class LogController extends AbstractController
             'ends' => RackResult::cases(),
             'faults' => $faults,
             'submission' => (string) Uuid::v7(),
+            'import' => $this->imports->latest($account),
+            'mib' => ImportDesk::most($account),
         ], new Response(status: [] === $faults ? 200 : 422));
     }
 }

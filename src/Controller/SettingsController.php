@@ -8,7 +8,6 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\Controller\AbstractController;
 use Symfony\Bundle\SecurityBundle\Security;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
-use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpFoundation\ResponseHeaderBag;
@@ -21,6 +20,7 @@ use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Account\AccountZip;
 use ZigLane\App\Account\Devices;
+use ZigLane\App\Account\ImportDesk;
 use ZigLane\App\Account\Letters;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Letter;
@@ -28,6 +28,7 @@ use ZigLane\App\EventListener\AfterAnswer;
 use ZigLane\App\Form\ShownName;
 use ZigLane\App\Language\Languages;
 use ZigLane\App\Repository\AccountRepository;
+use ZigLane\App\Repository\Imports;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Rules\HouseRules;
 
@@ -41,6 +42,7 @@ final class SettingsController extends AbstractController
         private readonly EntityManagerInterface $manager,
         private readonly Devices $devices,
         private readonly Languages $languages,
+        private readonly Imports $imports,
     ) {
     }
 
@@ -55,7 +57,8 @@ final class SettingsController extends AbstractController
             'zones' => \DateTimeZone::listIdentifiers(),
             'languages' => $this->languages->names(),
             'rules' => HouseRules::FIELDS,
-            'mib' => intdiv(AccountZip::MAX_BYTES, 1_048_576),
+            'mib' => ImportDesk::most($account),
+            'import' => $this->imports->latest($account),
         ]);
     }
 
@@ -149,16 +152,19 @@ final class SettingsController extends AbstractController
 
     #[Route('/import', name: 'account_import', methods: ['POST'])]
     #[IsCsrfTokenValid('account')]
-    public function import(Request $request, #[CurrentUser] Account $account, AccountZip $zip): Response
+    public function import(Request $request, #[CurrentUser] Account $account, ImportDesk $imports): Response
     {
         self::assertOwn($account);
-        $file = $request->files->get('file');
-        if (!$file instanceof UploadedFile || !$file->isValid() || $file->getSize() > AccountZip::MAX_BYTES) {
-            throw Refused::because('noZip');
-        }
-        $came = $zip->read($account, $file->getPathname());
+        $imports->begin($account, $request, false);
 
-        return $this->render('account/imported.html.twig', $came);
+        return $this->redirectToRoute('account', ['_fragment' => 'import'], Response::HTTP_SEE_OTHER);
+    }
+
+    /** How far a file is that is taken in, or what came of it. */
+    #[Route('/import', name: 'account_import_progress', methods: ['GET'])]
+    public function importProgress(#[CurrentUser] Account $account): Response
+    {
+        return $this->render('account/import.html.twig', ['import' => $this->imports->latest($account)]);
     }
 
     #[Route('/delete', name: 'account_delete', methods: ['POST'])]

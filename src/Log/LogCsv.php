@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace ZigLane\App\Log;
 
 use Symfony\Component\Serializer\Encoder\CsvEncoder;
-use ZigLane\Core\Log\Log;
 use ZigLane\Core\Log\LoggedRack;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\Outing;
@@ -15,19 +14,27 @@ use ZigLane\Core\Position\Layout;
 /** A log as a table for a spreadsheet, a shot a row. */
 final readonly class LogCsv
 {
-    public function write(Log $log): string
+    /**
+     * @param iterable<Outing> $outings
+     *
+     * @return iterable<string>
+     */
+    public function stream(iterable $outings): iterable
     {
-        $rows = [];
-        foreach ($log->outings as $outing) {
+        // Cells that a spreadsheet would take for a formula get an apostrophe.
+        $csv = new CsvEncoder([CsvEncoder::ESCAPE_FORMULAS_KEY => true]);
+        yield strtok($csv->encode([self::heads()], 'csv'), "\n")."\n";
+        foreach ($outings as $outing) {
+            $rows = [];
             foreach ($outing->racks as $rack) {
                 foreach ($rack->shots as $i => $shot) {
                     $rows[] = self::row($outing, $rack, $shot, $i + 1);
                 }
             }
+            if ([] !== $rows) {
+                yield $csv->encode($rows, 'csv', [CsvEncoder::NO_HEADERS_KEY => true]);
+            }
         }
-
-        // Cells that a spreadsheet would take for a formula get an apostrophe.
-        return (new CsvEncoder([CsvEncoder::ESCAPE_FORMULAS_KEY => true]))->encode([] === $rows ? [self::heads()] : $rows, 'csv');
     }
 
     /** @return array<string, string> */

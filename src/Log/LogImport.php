@@ -24,25 +24,29 @@ use ZigLane\Core\Rules\Rack;
  */
 final readonly class LogImport
 {
-    public const MAX_BYTES = 4_194_304;
-
     public function __construct(private EntityManagerInterface $manager, private ClockInterface $clock)
     {
     }
 
-    /** @return array{int, int, array<string, Uuid>} shots taken, those that were there already, and the racks by their ids in the log */
-    public function take(Account $owner, Log $log): array
+    /**
+     * All of it or nothing.
+     *
+     * @param int $firstOuting the place in the file of the first outing, and of the first rack in it, where this is a piece of a file
+     *
+     * @return array{int, int, array<string, Uuid>} shots taken, those that were there already, and the racks by their ids in the log
+     */
+    public function take(Account $owner, Log $log, int $firstOuting = 0, int $firstRack = 0): array
     {
         $ownerId = $owner->getId();
         $taken = $known = 0;
         $racks = [];
-        $this->manager->wrapInTransaction(function () use ($ownerId, $log, &$taken, &$known, &$racks): void {
+        $this->manager->wrapInTransaction(function () use ($ownerId, $log, $firstOuting, $firstRack, &$taken, &$known, &$racks): void {
             foreach ($log->outings as $o => $outing) {
                 $owner = $this->manager->getReference(Account::class, $ownerId);
                 \assert($owner instanceof Account);
                 $kept = $this->outing($owner, $outing);
                 foreach ($outing->racks as $r => $rack) {
-                    $id = $this->id($owner, 'rack', $outing->id, $rack->id, (string) $o, (string) $r);
+                    $id = $this->id($owner, 'rack', $outing->id, $rack->id, (string) ($firstOuting + $o), (string) ($firstRack + $r));
                     $into = $this->manager->find(ShotRack::class, $id) ?? $this->rack($id, $owner, $kept, $outing, $rack, $log);
                     $racks[$rack->id] = $id;
                     [$new, $old] = $this->shots($into, $rack, $outing->id);

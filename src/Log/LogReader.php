@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Log;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Outing as OutingEntity;
 use ZigLane\App\Entity\Shot;
@@ -34,27 +35,52 @@ final readonly class LogReader
     {
     }
 
-    /** All of it, to be written to a file. */
-    public function whole(Account $owner): Log
+    /** Whose errors a file of it names: those of the latest rack, as their preset. */
+    public function player(Account $owner): ExecutionErrors
+    {
+        $racks = $this->manager->getRepository(ShotRack::class);
+        $latest = $racks->findOneBy(['owner' => $owner, 'deletedAt' => null], ['startedAt' => 'DESC']);
+
+        return null === $latest ? new ExecutionErrors() : self::preset($latest->getStart()->player);
+    }
+
+    /**
+     * All of it, to be written to a file: an outing at a time, and no more in memory.
+     *
+     * @return iterable<Outing>
+     */
+    public function outings(Account $owner): iterable
+    {
+        $id = $owner->getId();
+        $days = $this->manager->getConnection()->fetchFirstColumn(
+            'SELECT id FROM outing WHERE owner_id = ? ORDER BY played_on, id',
+            [$id->toBinary()],
+        );
+        foreach ($days as $day) {
+            \assert(\is_string($day));
+            yield from $this->outingsOf(Uuid::fromBinary($day));
+            $this->manager->clear();
+        }
+    }
+
+    /** @return list<Outing> a day's play: one outing of a file is on one table */
+    private function outingsOf(Uuid $day): array
     {
         /** @var list<ShotRack> $racks */
         $racks = $this->manager->createQuery(
-            'SELECT r, o FROM '
-                .ShotRack::class
-                .' r JOIN r.outing o WHERE r.owner = :owner AND r.deletedAt IS NULL ORDER BY o.playedOn, o.id, r.startedAt, r.id',
-        )->setParameter('owner', $owner->getId(), 'uuid')->getResult();
+            'SELECT r, o FROM '.ShotRack::class.' r JOIN r.outing o WHERE o.id = :day AND r.deletedAt IS NULL ORDER BY r.startedAt, r.id',
+        )->setParameter('day', $day, 'uuid')->getResult();
         /** @var list<Shot> $shots */
         $shots = $this->manager->createQuery(
-            'SELECT s, r FROM '.Shot::class.' s JOIN s.rack r WHERE s.owner = :owner AND r.deletedAt IS NULL ORDER BY s.number',
-        )->setParameter('owner', $owner->getId(), 'uuid')->getResult();
+            'SELECT s, r FROM '.Shot::class.' s JOIN s.rack r WHERE r.outing = :day AND r.deletedAt IS NULL ORDER BY s.number',
+        )->setParameter('day', $day, 'uuid')->getResult();
         $of = [];
         foreach ($shots as $shot) {
             $of[(string) $shot->getRack()->getId()][] = $shot->logged();
         }
         $outings = $tables = [];
         foreach ($racks as $rack) {
-            // One outing of a file is on one table.
-            $key = $rack->getOuting()->getId().' '.hash('xxh128', serialize($rack->getStart()->equipment));
+            $key = hash('xxh128', serialize($rack->getStart()->equipment));
             $tables[$key] ??= [$rack->getOuting(), $rack->getStart()->equipment];
             $outings[$key][] = new LoggedRack(
                 (string) $rack->getId(),
@@ -69,11 +95,11 @@ final readonly class LogReader
             );
         }
 
-        return new Log($this->prior($racks), array_map(
+        return array_map(
             static fn (array $table, array $racks): Outing => self::outing($table[0], $table[1], $racks),
             array_values($tables),
             array_values($outings),
-        ));
+        );
     }
 
     /** The latest shots, to be fitted. */
@@ -133,7 +159,7 @@ final readonly class LogReader
     {
         $id = $owner->getId()->toBinary();
         $connection = $this->manager->getConnection();
-        $shots = [];
+        $shots = $alike = [];
         /** @var iterable<array{string, string, int|null, int, int|null, string|null}> $rows */
         $rows = $connection->iterateNumeric(
             'SELECT s.rack_id, s.kind, s.is_made, s.is_foul, s.has_position, IF(s.kind = ?, s.entry, NULL) FROM shot s'
@@ -141,7 +167,10 @@ final readonly class LogReader
             [ShotKind::Break->value, $id],
         );
         foreach ($rows as [$rack, $kind, $isMade, $isFoul, $position, $entry]) {
-            $shots[$rack][] = self::light($kind, $isMade, (bool) $isFoul, $position, $entry);
+            // Shots of which nothing else is counted are one and the same.
+            $shots[$rack][] = null === $entry
+                ? $alike["$kind $isMade $isFoul $position"] ??= self::light($kind, $isMade, (bool) $isFoul, $position, null)
+                : self::light($kind, $isMade, (bool) $isFoul, $position, $entry);
         }
         $outings = [];
         /**
@@ -199,12 +228,6 @@ final readonly class LogReader
     private static function outing(OutingEntity $outing, Equipment $equipment, array $racks): Outing
     {
         return new Outing((string) $outing->getId(), $outing->getPlayedOn(), $outing->getPlace(), $outing->getNotes(), $equipment, $racks);
-    }
-
-    /** @param list<ShotRack> $racks */
-    private function prior(array $racks): ExecutionErrors
-    {
-        return [] === $racks ? new ExecutionErrors() : self::preset($racks[\count($racks) - 1]->getStart()->player);
     }
 
     /** What a fit starts from: never an earlier fit, or the same shots would count again and again. */

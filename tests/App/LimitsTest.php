@@ -74,7 +74,8 @@ final class LimitsTest extends AppTestCase
         $letters = fn (): int => $this->manager()->getRepository(Letter::class)->count(['purpose' => Letter::RESET]);
         $before = $letters();
         $answered = [];
-        static::getContainer()->get('event_dispatcher')->addListener('kernel.response', static function () use (&$answered, $letters): void {
+        $events = static::getContainer()->get('event_dispatcher');
+        $events->addListener('kernel.response', static function () use (&$answered, $letters): void {
             $answered[] = $letters();
         });
         $page = $this->client->request('GET', '/forgot');

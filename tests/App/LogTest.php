@@ -8,13 +8,15 @@ use Doctrine\DBAL\Connection;
 use Symfony\Component\DomCrawler\Crawler;
 use Symfony\Component\DomCrawler\Field\ChoiceFormField;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
-use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\LogFitJob;
 use ZigLane\App\Log\LogImport;
 use ZigLane\App\Log\LogReader;
 use ZigLane\App\Message\FitLog;
+use ZigLane\App\Message\TakeIn;
 use ZigLane\App\Messenger\FitLogHandler;
+use ZigLane\App\Messenger\TakeInHandler;
+use ZigLane\App\Repository\Imports;
 use ZigLane\App\Repository\LogFits;
 use ZigLane\Core\Format\FitFile;
 use ZigLane\Core\Format\LogFile;
@@ -34,8 +36,8 @@ final class LogTest extends AppTestCase
         $account = $this->signedIn();
         $log = self::log(25);
         $this->import($account, LogFile::write($log));
-        self::assertStringContainsString('25 shots are taken', $this->text());
-        $again = static::getContainer()->get(LogReader::class)->whole($account);
+        self::assertStringContainsString('shots 25', $this->text());
+        $again = $this->whole($account);
         self::assertCount(25, $again->shots());
         $plain = static fn (Log $log): array => array_map(
             static fn ($shot): array => array_diff_key(LogFile::shotArray($shot), ['id' => 1]),
@@ -44,12 +46,12 @@ final class LogTest extends AppTestCase
         self::assertEquals(json_encode($plain($log)), json_encode($plain($again)));
         // The same file again counts nothing twice.
         $this->import($account, LogFile::write($log));
-        self::assertStringContainsString('25 were in it already', $this->text());
-        self::assertCount(25, static::getContainer()->get(LogReader::class)->whole($account)->shots());
+        self::assertStringContainsString('shots that were there already 25', $this->text());
+        self::assertCount(25, $this->whole($account)->shots());
         // Another player's import of the same file is his own.
         $other = $this->signedIn('Jonas');
         $this->import($other, LogFile::write($log));
-        self::assertCount(25, static::getContainer()->get(LogReader::class)->whole($other)->shots());
+        self::assertCount(25, $this->whole($other)->shots());
     }
 
     public function testFilesCanBeExported(): void
@@ -58,10 +60,10 @@ final class LogTest extends AppTestCase
         static::getContainer()->get(LogImport::class)->take($account, self::log(5));
         $this->client->request('GET', '/log/export.json');
         self::assertResponseIsSuccessful();
-        self::assertCount(5, LogFile::parse((string) $this->client->getResponse()->getContent())->shots());
+        self::assertCount(5, LogFile::parse((string) $this->client->getInternalResponse()->getContent())->shots());
         $this->client->request('GET', '/log/export.csv');
         self::assertResponseIsSuccessful();
-        $lines = explode("\n", trim((string) $this->client->getResponse()->getContent()));
+        $lines = explode("\n", trim((string) $this->client->getInternalResponse()->getContent()));
         self::assertCount(6, $lines);
         self::assertStringStartsWith('date,place,rack', $lines[0]);
     }
@@ -70,9 +72,9 @@ final class LogTest extends AppTestCase
     {
         $account = $this->signedIn();
         $json = str_replace('"kind":"pot"', '"kind":"jump"', LogFile::write(self::log(2)));
-        $this->import($account, $json, 422);
+        $this->import($account, $json);
         self::assertStringContainsString('outings.0.racks.0.shots.0.kind', $this->text());
-        self::assertCount(0, static::getContainer()->get(LogReader::class)->whole($account)->shots());
+        self::assertCount(0, $this->whole($account)->shots());
     }
 
     public function testAPlaceCannotBeAFormulaInASpreadsheet(): void
@@ -82,7 +84,7 @@ final class LogTest extends AppTestCase
         $json = str_replace('"place":"back room"', '"place":"=1+1"', LogFile::write($log));
         static::getContainer()->get(LogImport::class)->take($account, LogFile::parse($json));
         $this->client->request('GET', '/log/export.csv');
-        self::assertStringContainsString("'=1+1", (string) $this->client->getResponse()->getContent());
+        self::assertStringContainsString("'=1+1", (string) $this->client->getInternalResponse()->getContent());
         $this->client->request('GET', '/log?place='.rawurlencode('=1+1'));
         self::assertStringContainsString('3 in', $this->text());
     }
@@ -91,7 +93,7 @@ final class LogTest extends AppTestCase
     {
         $account = $this->signedIn();
         static::getContainer()->get(LogImport::class)->take($account, self::log(60));
-        $log = static::getContainer()->get(LogReader::class)->whole($account);
+        $log = $this->whole($account);
         $made = \count(array_filter($log->shots(), static fn ($shot): bool => true === $shot->result->isMade));
         $rows = fn (string $query): int => $this->client->request('GET', '/log'.$query)->filter('.log-table tbody tr')->count();
         self::assertSame(50, $rows(''));
@@ -210,7 +212,7 @@ final class LogTest extends AppTestCase
         foreach (['/log', '/log/records', '/numbers', '/log/export.json', '/log/export.csv'] as $page) {
             $this->client->request('GET', $page);
             self::assertResponseIsSuccessful();
-            self::assertStringNotContainsString('back room', (string) $this->client->getResponse()->getContent());
+            self::assertStringNotContainsString('back room', (string) $this->client->getInternalResponse()->getContent());
         }
         $this->client->request('POST', '/log/import', ['_token' => 'wrong']);
         self::assertResponseStatusCodeSame(403);
@@ -221,7 +223,17 @@ final class LogTest extends AppTestCase
         return self::$logs[$shots] ??= SimulatedPlayer::log(SimulatedPlayer::errors(new Randomness(5)), $shots, new Randomness(6));
     }
 
-    private function import(Account $account, string $json, int $status = 303): void
+    /** All of it, as it is exported. */
+    private function whole(Account $account): Log
+    {
+        $reader = static::getContainer()->get(LogReader::class);
+        $account = $this->manager()->find(Account::class, $account->getId()) ?? self::fail();
+
+        return new Log($reader->player($account), iterator_to_array($reader->outings($account), false));
+    }
+
+    /** Sends a file and lets a worker take it in; then the page says what came of it. */
+    private function import(Account $account, string $json): void
     {
         $path = (string) tempnam(sys_get_temp_dir(), 'log');
         file_put_contents($path, $json);
@@ -229,12 +241,17 @@ final class LogTest extends AppTestCase
         $this->client->request(
             'POST',
             '/log/import',
-            ['_token' => $token, 'submission' => (string) Uuid::v4()],
+            ['_token' => $token],
             ['file' => new UploadedFile($path, 'mine.log.json', 'application/json', null, true)],
         );
-        self::assertResponseStatusCodeSame($status);
-        if ($this->client->getResponse()->isRedirect()) {
-            $this->client->followRedirect();
-        }
+        self::assertResponseStatusCodeSame(303);
+        $this->client->followRedirect();
+        self::assertStringContainsString('is being taken in', $this->text());
+        $imports = static::getContainer()->get(Imports::class);
+        $job = $imports->latest($this->manager()->find(Account::class, $account->getId()) ?? $account);
+        self::assertNotNull($job);
+        static::getContainer()->get(TakeInHandler::class)(new TakeIn((string) $job->getId(), (string) $account->getId()));
+        $this->manager()->clear();
+        $this->client->request('GET', '/log');
     }
 }

@@ -42,7 +42,7 @@ final class WhoSeesWhatTest extends AppTestCase
         'break_off_sheet', 'drills', 'drills_sheet', 'drill_import', 'groups', 'group_make', 'join', 'join_by_code', 'lessons',
         'lesson_make', 'lesson_import', 'log', 'log_records', 'log_result', 'log_break', 'log_export', 'log_csv', 'log_import',
         'numbers', 'numbers_fit', 'numbers_fit_ask', 'numbers_use', 'progress', 'account', 'account_name', 'account_life',
-        'account_address', 'account_devices', 'account_export', 'account_import', 'account_delete', 'shares', 'share_of', 'share_make',
+        'account_address', 'account_devices', 'account_export', 'account_import', 'account_import_progress', 'account_delete', 'shares', 'share_of', 'share_make',
         'home', 'sheets', 'sheet_new', 'sheet_import', 'tables', 'table_make', 'table_import',
     ];
     /** Of nobody: what they show or do depends on a word in their address, or on nothing. */

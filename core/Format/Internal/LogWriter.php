@@ -35,7 +35,7 @@ final class LogWriter
     }
 
     /** @return array<string, mixed> */
-    private static function outing(Outing $outing): array
+    public static function outing(Outing $outing): array
     {
         return [
             'id' => $outing->id,
