@@ -83,7 +83,7 @@ final class LogFile
     /**
      * The same file piece by piece, so that a log of any length is written in little memory.
      *
-     * @param iterable<Outing> $outings
+     * @param iterable<string> $outings each as JSON
      *
      * @return iterable<string>
      */
@@ -91,10 +91,10 @@ final class LogFile
     {
         $flags = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE;
         yield substr(json_encode(LogWriter::log(new Log($player, [])), $flags), 0, -2);
-        $isFirst = true;
+        $between = '';
         foreach ($outings as $outing) {
-            yield ($isFirst ? '' : ',').json_encode(LogWriter::outing($outing), $flags);
-            $isFirst = false;
+            yield $between.$outing;
+            $between = ',';
         }
         yield "]}\n";
     }

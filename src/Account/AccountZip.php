@@ -110,7 +110,7 @@ final readonly class AccountZip
         $log = (string) tempnam(sys_get_temp_dir(), 'lane-log');
         try {
             $file = fopen($log, 'w');
-            foreach (LogFile::stream($this->log->player($account), $this->log->outings($account)) as $piece) {
+            foreach (LogFile::stream($this->log->player($account), $this->log->written($account)) as $piece) {
                 false === $file || fwrite($file, $piece);
             }
             $zip->addFile($log, 'log.json');

@@ -138,7 +138,7 @@ final class LogController extends AbstractController
     #[Route('/log/export.json', name: 'log_export', methods: ['GET'])]
     public function export(#[CurrentUser] Account $account): Response
     {
-        return Download::stream(LogFile::stream($this->log->player($account), $this->log->outings($account)), 'pool.log.json');
+        return Download::stream(LogFile::stream($this->log->player($account), $this->log->written($account)), 'pool.log.json');
     }
 
     #[Route('/log/export.csv', name: 'log_csv', methods: ['GET'])]

@@ -7,8 +7,6 @@ namespace ZigLane\App\Log;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\Account;
-use ZigLane\App\Entity\Outing as OutingEntity;
-use ZigLane\App\Entity\Shot;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\LogFile;
@@ -28,9 +26,20 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\Equipment;
 
-/** A player's log as the core has it: whole, the latest shots of it, or only what counts and lists need. */
+/**
+ * A player's log as the core has it: whole, the latest shots of it, or only what counts and lists need.
+ *
+ * @phpstan-type OutingRow array{id: string, played_on: string, place: string, notes: string}
+ * @phpstan-type RackRow array{
+ *     id: string, game: string, kind: string, start_rack: string, ended_by: string|null, balls: int|null, racks: int|null,
+ *     start: array<mixed>, entries: list<string>
+ * }
+ */
 final readonly class LogReader
 {
+    /** What of a rack's file is its table, balls and cue. */
+    private const EQUIPMENT = ['cue' => 1, 'table' => 1, 'balls' => 1];
+
     public function __construct(private EntityManagerInterface $manager)
     {
     }
@@ -45,61 +54,112 @@ final readonly class LogReader
     }
 
     /**
-     * All of it, to be written to a file: an outing at a time, and no more in memory.
+     * All of it as the outings of a file, each as JSON: the database has racks and shots as JSON of the same form, which is handed on as it
+     * is. A day is in memory at a time.
+     *
+     * @return iterable<string>
+     */
+    public function written(Account $owner): iterable
+    {
+        $flags = \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_PRESERVE_ZERO_FRACTION;
+        foreach ($this->days($owner) as [$outing, $tables]) {
+            foreach ($tables as $racks) {
+                $head = json_encode([
+                    'id' => (string) Uuid::fromBinary($outing['id']), 'date' => $outing['played_on'], 'place' => $outing['place'],
+                    'notes' => $outing['notes'], ...array_intersect_key($racks[0]['start'], self::EQUIPMENT),
+                ], $flags);
+                $written = array_map(static fn (array $rack): string => substr(json_encode([
+                    'id' => (string) Uuid::fromBinary($rack['id']), 'game' => $rack['game'], 'kind' => $rack['kind'],
+                    'start' => (object) ($rack['start']['layoutDiamonds'] ?? []), 'ballInHand' => $rack['start']['ballInHand'] ?? null,
+                    'end' => $rack['ended_by'], ...array_filter(['balls' => $rack['balls'], 'racks' => $rack['racks']], is_int(...)),
+                ], $flags), 0, -1).',"shots":['.implode(',', $rack['entries']).']}', $racks);
+                yield substr($head, 0, -1).',"racks":['.implode(',', $written).']}';
+            }
+        }
+    }
+
+    /**
+     * All shots of it, a day in memory at a time; of the racks what a table of shots needs, and not how they lay at first.
      *
      * @return iterable<Outing>
      */
     public function outings(Account $owner): iterable
     {
-        $id = $owner->getId();
-        $days = $this->manager->getConnection()->fetchFirstColumn(
-            'SELECT id FROM outing WHERE owner_id = ? ORDER BY played_on, id',
-            [$id->toBinary()],
-        );
-        foreach ($days as $day) {
-            \assert(\is_string($day));
-            yield from $this->outingsOf(Uuid::fromBinary($day));
-            $this->manager->clear();
+        $equipments = [];
+        foreach ($this->days($owner) as [$outing, $tables]) {
+            foreach ($tables as $key => $racks) {
+                $equipment = $equipments[$key] ??= RackFile::parse($racks[0]['start_rack'])->rack->equipment;
+                yield new Outing(
+                    (string) Uuid::fromBinary($outing['id']),
+                    new \DateTimeImmutable($outing['played_on']),
+                    $outing['place'],
+                    $outing['notes'],
+                    $equipment,
+                    array_map(static fn (array $rack): LoggedRack => new LoggedRack(
+                        (string) Uuid::fromBinary($rack['id']),
+                        Game::from($rack['game']),
+                        RackKind::from($rack['kind']),
+                        Layout::empty(),
+                        BallInHand::None,
+                        null === $rack['ended_by'] ? null : RackResult::from($rack['ended_by']),
+                        array_map(static fn (string $entry): LoggedShot => self::shot($entry, $equipment), $rack['entries']),
+                        $rack['balls'],
+                        $rack['racks'],
+                    ), $racks),
+                );
+            }
         }
     }
 
-    /** @return list<Outing> a day's play: one outing of a file is on one table */
-    private function outingsOf(Uuid $day): array
+    private static function shot(string $entry, Equipment $equipment): LoggedShot
     {
-        /** @var list<ShotRack> $racks */
-        $racks = $this->manager->createQuery(
-            'SELECT r, o FROM '.ShotRack::class.' r JOIN r.outing o WHERE o.id = :day AND r.deletedAt IS NULL ORDER BY r.startedAt, r.id',
-        )->setParameter('day', $day, 'uuid')->getResult();
-        /** @var list<Shot> $shots */
-        $shots = $this->manager->createQuery(
-            'SELECT s, r FROM '.Shot::class.' s JOIN s.rack r WHERE r.outing = :day AND r.deletedAt IS NULL ORDER BY s.number',
-        )->setParameter('day', $day, 'uuid')->getResult();
-        $of = [];
-        foreach ($shots as $shot) {
-            $of[(string) $shot->getRack()->getId()][] = $shot->logged();
-        }
-        $outings = $tables = [];
-        foreach ($racks as $rack) {
-            $key = hash('xxh128', serialize($rack->getStart()->equipment));
-            $tables[$key] ??= [$rack->getOuting(), $rack->getStart()->equipment];
-            $outings[$key][] = new LoggedRack(
-                (string) $rack->getId(),
-                $rack->getGame(),
-                $rack->getKind(),
-                $rack->getStart()->layout,
-                $rack->getStart()->ballInHand,
-                $rack->getEnd(),
-                $of[(string) $rack->getId()] ?? [],
-                $rack->getBalls(),
-                $rack->getRacks(),
-            );
-        }
+        $document = json_decode($entry, true, 32, \JSON_THROW_ON_ERROR);
 
-        return array_map(
-            static fn (array $table, array $racks): Outing => self::outing($table[0], $table[1], $racks),
-            array_values($tables),
-            array_values($outings),
+        return LogFile::readShot(\is_array($document) ? $document : [], $equipment);
+    }
+
+    /**
+     * @return iterable<array{OutingRow, array<string, non-empty-list<RackRow>>}> days with their racks, by the table of these
+     */
+    private function days(Account $owner): iterable
+    {
+        $connection = $this->manager->getConnection();
+        /** @var list<OutingRow> $outings */
+        $outings = $connection->fetchAllAssociative(
+            'SELECT id, played_on, place, notes FROM outing WHERE owner_id = ? ORDER BY played_on, id',
+            [$owner->getId()->toBinary()],
         );
+        foreach ($outings as $outing) {
+            $entries = [];
+            /** @var iterable<array{string, string}> $shots */
+            $shots = $connection->iterateNumeric(
+                'SELECT s.rack_id, s.entry FROM shot s JOIN shot_rack r ON r.id = s.rack_id'
+                .' WHERE r.outing_id = ? AND r.deleted_at IS NULL ORDER BY s.rack_id, s.number',
+                [$outing['id']],
+            );
+            foreach ($shots as [$rack, $entry]) {
+                $entries[$rack][] = $entry;
+            }
+            /**
+             * @var iterable<array{
+             *     id: string, game: string, kind: string, start_rack: string, ended_by: string|null, balls: int|null, racks: int|null
+             * }> $rows
+             */
+            $rows = $connection->iterateAssociative(
+                'SELECT id, game, kind, start_rack, ended_by, balls, racks FROM shot_rack WHERE outing_id = ? AND deleted_at IS NULL'
+                .' ORDER BY started_at, id',
+                [$outing['id']],
+            );
+            $tables = [];
+            foreach ($rows as $row) {
+                $start = json_decode($row['start_rack'], true, 32, \JSON_THROW_ON_ERROR);
+                $start = \is_array($start) ? $start : [];
+                // One outing of a file is on one table.
+                $key = hash('xxh128', serialize(array_intersect_key($start, self::EQUIPMENT)));
+                $tables[$key][] = $row + ['start' => $start, 'entries' => $entries[$row['id']] ?? []];
+            }
+            yield [$outing, $tables];
+        }
     }
 
     /** The latest shots, to be fitted. */
@@ -222,12 +282,6 @@ final readonly class LogReader
         return new LoggedShot(
             '', null, ShotKind::from($kind), new Equipment(), Layout::empty(), null, null, null, null, null, null, null, null, $result,
         );
-    }
-
-    /** @param list<LoggedRack> $racks */
-    private static function outing(OutingEntity $outing, Equipment $equipment, array $racks): Outing
-    {
-        return new Outing((string) $outing->getId(), $outing->getPlayedOn(), $outing->getPlace(), $outing->getNotes(), $equipment, $racks);
     }
 
     /** What a fit starts from: never an earlier fit, or the same shots would count again and again. */

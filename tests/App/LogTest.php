@@ -21,6 +21,8 @@ use ZigLane\App\Repository\LogFits;
 use ZigLane\Core\Format\FitFile;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Log\Log;
+use ZigLane\Core\Log\LoggedRack;
+use ZigLane\Core\Log\Outing;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Tests\SimulatedPlayer;
@@ -60,7 +62,14 @@ final class LogTest extends AppTestCase
         static::getContainer()->get(LogImport::class)->take($account, self::log(5));
         $this->client->request('GET', '/log/export.json');
         self::assertResponseIsSuccessful();
-        self::assertCount(5, LogFile::parse((string) $this->client->getInternalResponse()->getContent())->shots());
+        $exported = LogFile::parse((string) $this->client->getInternalResponse()->getContent());
+        self::assertCount(5, $exported->shots());
+        $start = static fn (Log $log): array => array_map(
+            static fn (LoggedRack $rack): array => [$rack->start, $rack->ballInHand, $rack->end, $rack->kind],
+            array_merge(...array_map(static fn (Outing $one): array => $one->racks, $log->outings)),
+        );
+        self::assertEquals($start(self::log(5)), $start($exported));
+        self::assertEquals(self::log(5)->outings[0]->equipment, $exported->outings[0]->equipment);
         $this->client->request('GET', '/log/export.csv');
         self::assertResponseIsSuccessful();
         $lines = explode("\n", trim((string) $this->client->getInternalResponse()->getContent()));

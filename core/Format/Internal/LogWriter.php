@@ -35,7 +35,7 @@ final class LogWriter
     }
 
     /** @return array<string, mixed> */
-    public static function outing(Outing $outing): array
+    private static function outing(Outing $outing): array
     {
         return [
             'id' => $outing->id,

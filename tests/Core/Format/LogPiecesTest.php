@@ -84,8 +84,14 @@ final class LogPiecesTest extends TestCase
     {
         foreach (self::logs() as [$log]) {
             $read = LogFile::parse(json_encode($log, \JSON_THROW_ON_ERROR));
-            $written = implode('', [...LogFile::stream($read->player, $read->outings)]);
-            self::assertSame(LogFile::write($read)."\n", $written);
+            $whole = LogFile::write($read);
+            $document = json_decode($whole, flags: \JSON_THROW_ON_ERROR);
+            self::assertInstanceOf(\stdClass::class, $document);
+            $outings = array_map(
+                static fn (mixed $one): string => json_encode($one, \JSON_THROW_ON_ERROR | \JSON_UNESCAPED_SLASHES),
+                (array) $document->outings,
+            );
+            self::assertEquals(json_decode($whole), json_decode(implode('', [...LogFile::stream($read->player, $outings)])));
         }
     }
 
