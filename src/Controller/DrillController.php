@@ -25,6 +25,7 @@ use ZigLane\App\Practice\ShelvedDrill;
 use ZigLane\App\Repository\DrillSessions;
 use ZigLane\App\Sheet\OneLook;
 use ZigLane\App\Sheet\ShotUnits;
+use ZigLane\App\State\ChangedElsewhere;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
@@ -171,6 +172,9 @@ final class DrillController extends AbstractController
     public function change(Request $request, string $key, #[CurrentUser] Account $account): Response
     {
         $drill = $this->own($account, $key);
+        \assert(null !== $drill->own);
+        $back = $this->generateUrl('drill_edit', ['key' => $key]);
+        ChangedElsewhere::unless($request, $drill->own->getVersion(), ['file' => $drill->file->write()], $back);
         $text = $request->request->getString('file');
         $level = trim($request->request->getString('level'));
         try {
@@ -184,7 +188,6 @@ final class DrillController extends AbstractController
                 new Response(status: Response::HTTP_UNPROCESSABLE_ENTITY),
             );
         }
-        \assert(null !== $drill->own);
         $this->shelf->change($drill->own, $file);
 
         return $this->redirectToRoute(

@@ -16,6 +16,7 @@ use ZigLane\App\Practice\DrillShelf;
 use ZigLane\App\Repository\Groups;
 use ZigLane\App\Repository\Lessons;
 use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\App\State\ChangedElsewhere;
 use ZigLane\App\Teaching\LessonDesk;
 use ZigLane\App\Teaching\LessonView;
 use ZigLane\App\Words\Refused;
@@ -91,6 +92,7 @@ final class LessonController extends AbstractController
     public function rename(Request $request, string $id, #[CurrentUser] Account $account): Response
     {
         $lesson = $this->own($account, $id);
+        ChangedElsewhere::unless($request, $lesson->getVersion(), ['name' => $lesson->getName()], $this->editing($lesson));
         $this->desk->change($lesson, $lesson->getFile()->withName(LessonDesk::name($request->request->getString('name'))));
 
         return $this->to($lesson, true);
@@ -116,6 +118,9 @@ final class LessonController extends AbstractController
     public function edit(Request $request, string $id, #[CurrentUser] Account $account): Response
     {
         $lesson = $this->own($account, $id);
+        $item = $lesson->getFile()->items[$request->request->getInt('item')] ?? null;
+        // Which part is meant is told by its place, and may be another now: what was written can be copied, and is not put anywhere.
+        ChangedElsewhere::unless($request, $lesson->getVersion(), ['text' => $item->text ?? ''], $this->editing($lesson), false);
         $this->desk->edit(
             $lesson,
             $request->request->getInt('item'),
@@ -186,6 +191,11 @@ final class LessonController extends AbstractController
     private function own(Account $account, string $id): Lesson
     {
         return $this->lessons->ownedBy($account, $id) ?? throw $this->createNotFoundException();
+    }
+
+    private function editing(Lesson $lesson): string
+    {
+        return $this->generateUrl('lesson', ['id' => $lesson->getId(), 'edit' => 1]);
     }
 
     private function to(Lesson $lesson, bool $isEditing = false): Response

@@ -18,6 +18,7 @@ use ZigLane\App\Drawing\TestDrawing;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Repository\OwnTables;
+use ZigLane\App\State\ChangedElsewhere;
 use ZigLane\App\Tables\TableInput;
 use ZigLane\App\Tables\TableShelf;
 use ZigLane\App\Tables\TableView;
@@ -98,6 +99,8 @@ final class TableController extends AbstractController
     #[IsCsrfTokenValid('table')]
     public function change(Request $request, OwnTable $table): Response
     {
+        $back = $this->generateUrl('table', ['id' => $table->getId()]);
+        ChangedElsewhere::unless($request, $table->getVersion(), TableInput::fields($table->getFile()), $back);
         try {
             $this->shelf->change($table, TableInput::file($request->request, $table->getFile()));
         } catch (CoreError|Refused $e) {

@@ -18,6 +18,7 @@ use Symfony\Component\Security\Core\Exception\AuthenticationException;
 use Symfony\Component\Security\Core\Exception\InvalidCsrfTokenException;
 use Symfony\Component\Security\Core\Exception\LogoutException;
 use Twig\Environment;
+use ZigLane\App\State\ChangedElsewhere;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
@@ -61,6 +62,15 @@ final readonly class PlainErrors
             $this->laneLogger->info('A request was refused: {kind}.', $context);
         }
         $htmx = $event->getRequest()->headers->has('HX-Request');
+        if ($error instanceof ChangedElsewhere && !$htmx) {
+            $event->allowCustomResponseCode();
+            $event->setResponse(new Response($this->twig->render('error/changed.html.twig', [
+                'differences' => $error->differences($event->getRequest()), 'sent' => $event->getRequest()->request->all(),
+                'version' => $error->version, 'back' => $error->back, 'can_keep' => $error->canKeep,
+            ]), $status));
+
+            return;
+        }
         $html = $this->twig->render(
             $htmx ? 'error/notice.html.twig' : 'error/page.html.twig',
             [

@@ -20,6 +20,24 @@ final class TableInput
 {
     private const FRICTION = ['frictionFloor' => 0, 'frictionFall' => 0];
 
+    /** @return array<string, string> what the form of a table holds, so far as it can be compared */
+    public static function fields(TableFile $file): array
+    {
+        $e = $file->equipment;
+
+        return [
+            'name' => $file->name,
+            'mouth' => number_format(100 * $e->table->cornerMouth, 1, '.', ''),
+            'side' => number_format(100 * $e->table->sideMouth, 1, '.', ''),
+            'slope' => (string) round($e->table->slope, 2),
+            'towards' => (string) round(fmod($e->table->slopeDirection + 360, 360)),
+            'weight' => number_format($e->balls->cueBallWeight, 3, '.', ''),
+            'dirt' => number_format($e->balls->dirt(), 2, '.', ''),
+            'end' => (string) round($e->cue->endMassRatio),
+            'notes' => $file->notes,
+        ];
+    }
+
     /**
      * @param InputBag<string> $typed
      *
