@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Message;
 
 /** Work out what the shots of a rack cost. */
-final readonly class CostRack implements OfAccount
+final readonly class CostRack implements OnlyOnce
 {
     public function __construct(public string $rackId, public string $accountId)
     {

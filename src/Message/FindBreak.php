@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Message;
 
 /** Find the break that brings a player the most run-outs. */
-final readonly class FindBreak implements OfAccount
+final readonly class FindBreak implements OnlyOnce
 {
     public function __construct(public string $jobId, public string $accountId)
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Message;
 
 /** Take a file into an account. */
-final readonly class TakeIn implements OfAccount
+final readonly class TakeIn implements OnlyOnce
 {
     public function __construct(public string $importId, public string $accountId)
     {

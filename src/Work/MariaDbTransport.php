@@ -19,6 +19,7 @@ use Symfony\Component\Messenger\Transport\Receiver\MessageCountAwareInterface;
 use Symfony\Component\Messenger\Transport\Serialization\SerializerInterface;
 use Symfony\Component\Messenger\Transport\TransportInterface;
 use ZigLane\App\Message\OfAccount;
+use ZigLane\App\Message\OnlyOnce;
 
 /**
  * A queue in one table. A worker takes the oldest message that is due and locks its row while it marks it
@@ -108,6 +109,14 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
 
     public function send(Envelope $envelope): Envelope
     {
+        $subject = self::subject($envelope);
+        $waiting = null === $subject ? false : $this->guarded(fn (): mixed => $this->connection->fetchOne(
+            'SELECT id FROM '.self::TABLE.' WHERE subject = ? AND queue = ? AND taken_at IS NULL AND kept_by IS NULL LIMIT 1',
+            [$subject, $this->queue],
+        ));
+        if (is_numeric($waiting)) {
+            return $envelope->with(new TransportMessageIdStamp((string) $waiting));
+        }
         $encoded = $this->serializer->encode($envelope);
         $delay = $envelope->last(DelayStamp::class)?->getDelay() ?? 0;
         $this->guarded(fn (): int|string => $this->connection->insert(self::TABLE, [
@@ -117,9 +126,20 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
             'due_at' => $this->time($delay / 1000),
             'kept_by' => $envelope->last(KeptBy::class)?->worker,
             'party' => $envelope->getMessage() instanceof OfAccount ? $envelope->getMessage()->accountId() : null,
+            'subject' => $subject,
         ]));
 
         return $envelope->with(new TransportMessageIdStamp($this->connection->lastInsertId()));
+    }
+
+    /** What the work of a message is and is about, where one message of it is enough; null for others, and for work that was put aside. */
+    private static function subject(Envelope $envelope): ?string
+    {
+        $message = $envelope->getMessage();
+
+        return $message instanceof OnlyOnce && '' !== $message->about() && null === $envelope->last(KeptBy::class)
+            ? substr((string) strrchr($message::class, '\\'), 1).' '.$message->about()
+            : null;
     }
 
     public function ack(Envelope $envelope): void

@@ -11,6 +11,8 @@ use Symfony\Component\Clock\MockClock;
 use Symfony\Component\Messenger\Envelope;
 use Symfony\Component\Messenger\Stamp\DelayStamp;
 use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
+use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Message\CostRack;
 use ZigLane\App\Message\EraseSheet;
 use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Work\FairShare;
@@ -46,6 +48,23 @@ final class TransportTest extends KernelTestCase
     }
 
     /** Somebody with three messages does not hold up somebody else with one: who has least under way comes first. */
+    /** The costs of one rack, asked for thirty times while they wait, are one message; asked for again while they are worked on, one more. */
+    public function testWorkThatWaitsIsNotAskedForAgain(): void
+    {
+        $about = (string) Uuid::v7();
+        for ($i = 0; $i < 30; ++$i) {
+            $this->transport->send(new Envelope(new CostRack($about, 'somebody')));
+        }
+        self::assertSame(1, $this->transport->getMessageCount());
+        $this->transport->send(new Envelope(new CostRack((string) Uuid::v7(), 'somebody')));
+        self::assertSame(2, $this->transport->getMessageCount());
+        [...$this->transport->get()];
+        for ($i = 0; $i < 3; ++$i) {
+            $this->transport->send(new Envelope(new CostRack($about, 'somebody')));
+        }
+        self::assertSame(2, $this->transport->getMessageCount());
+    }
+
     public function testNobodyIsHeldUpByAnothersWork(): void
     {
         foreach (['a', 'a', 'a', 'b'] as $i => $account) {
