@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Account;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Camera\KeptPictures;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\DrillSession;
@@ -25,7 +26,9 @@ use ZigLane\Core\Format\RackFile;
  */
 final readonly class AccountZip
 {
+    /** Bytes that wait to be written, and sheets in memory. */
     private const WAITING = 33_554_432;
+    private const SHEETS = 50;
     public const PRACTICE = 'zig-lane/practice';
 
     public function __construct(
@@ -70,9 +73,16 @@ final readonly class AccountZip
             'chalkEvery' => $account->getChalkEvery(), 'usesLog' => $account->usesLog(), 'halfLife' => $account->getHalfLife(),
             'weights' => $account->getWeights()->toArray(), 'usualTable' => $account->getUsualTable()?->getId()->toRfc4122(),
         ]);
-        foreach (
-            $this->manager->getRepository(RackSheet::class)->findBy(['owner' => $account, 'deletedAt' => null], ['id' => 'ASC']) as $sheet
-        ) {
+        $owner = $account->getId();
+        $sheets = $this->manager->getConnection()->fetchFirstColumn(
+            'SELECT id FROM rack_sheet WHERE owner_id = ? AND deleted_at IS NULL ORDER BY id',
+            [$owner->toBinary()],
+        );
+        foreach ($sheets as $i => $one) {
+            $sheet = $this->manager->find(RackSheet::class, Uuid::fromBinary(\is_string($one) ? $one : ''));
+            if (null === $sheet) {
+                continue;
+            }
             $id = (string) $sheet->getId();
             $put(
                 "sheets/$id.rack.json",
@@ -89,7 +99,10 @@ final readonly class AccountZip
             if (null !== $sheet->getTable()) {
                 $put("sheets/$id.on.json", ['table' => (string) $sheet->getTable()->getId()]);
             }
+            // However many there are, some are in memory.
+            0 !== $i % self::SHEETS || $this->manager->clear();
         }
+        $account = $this->manager->find(Account::class, $owner) ?? throw new \RuntimeException('The account is gone.');
         foreach ($this->drills->all($account) as $drill) {
             $put("drills/{$drill->getId()}.drill.json", $drill->getFile()->write());
         }
@@ -106,13 +119,14 @@ final readonly class AccountZip
             $put($name, $content);
         }
         $put('practice.json', $this->practice($account));
-        // Last, since the account is let go of in between: however long the log is, a day of it is in memory.
+        // However long the log is, a day of it is in memory.
         $log = (string) tempnam(sys_get_temp_dir(), 'lane-log');
         try {
             $file = fopen($log, 'w');
             foreach (LogFile::stream($this->log->player($account), $this->log->written($account)) as $piece) {
                 false === $file || fwrite($file, $piece);
             }
+            false === $file || fclose($file);
             $zip->addFile($log, 'log.json');
             $isWritten = $zip->close();
         } finally {

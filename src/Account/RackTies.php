@@ -25,22 +25,25 @@ final readonly class RackTies
     {
     }
 
-    /** @return array<string, string> files by their names */
-    public function write(Account $account): array
+    /** @return iterable<string, string> files by their names, one at a time */
+    public function write(Account $account): iterable
     {
-        $files = $sheets = [];
-        $racks = $this->manager->getRepository(ShotRack::class)->findBy(['owner' => $account, 'deletedAt' => null], ['id' => 'ASC']);
-        foreach ($racks as $rack) {
-            if (null !== $rack->getSheet()) {
-                $sheets[(string) $rack->getId()] = (string) $rack->getSheet()->getId();
+        $sheets = [];
+        /** @var iterable<array{string, string|null, string|null}> $racks */
+        $racks = $this->manager->getConnection()->iterateNumeric(
+            'SELECT id, sheet_id, plan FROM shot_rack WHERE owner_id = ? AND deleted_at IS NULL ORDER BY id',
+            [$account->getId()->toBinary()],
+        );
+        foreach ($racks as [$rack, $sheet, $plan]) {
+            $id = (string) Uuid::fromBinary($rack);
+            if (null !== $sheet) {
+                $sheets[$id] = (string) Uuid::fromBinary($sheet);
             }
-            if (null !== $rack->getPlan()) {
-                $files["racks/{$rack->getId()}.plan.json"] = $rack->getPlan();
+            if (null !== $plan) {
+                yield "racks/$id.plan.json" => $plan;
             }
         }
-        $files['racks.json'] = json_encode(['format' => self::FORMAT, 'version' => 1, 'sheets' => (object) $sheets], \JSON_THROW_ON_ERROR);
-
-        return $files;
+        yield 'racks.json' => json_encode(['format' => self::FORMAT, 'version' => 1, 'sheets' => (object) $sheets], \JSON_THROW_ON_ERROR);
     }
 
     /**

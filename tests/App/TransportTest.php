@@ -48,7 +48,7 @@ final class TransportTest extends KernelTestCase
     }
 
     /** Somebody with three messages does not hold up somebody else with one: who has least under way comes first. */
-    /** The costs of one rack, asked for thirty times while they wait, are one message; asked for again while they are worked on, one more. */
+    /** The costs of one rack, asked for thirty times while they wait, are one message; asked for while they are worked on, one more. */
     public function testWorkThatWaitsIsNotAskedForAgain(): void
     {
         $about = (string) Uuid::v7();
