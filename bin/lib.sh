@@ -87,7 +87,23 @@ own() { [ "$(id -u)" != 0 ] || chown -R "$SERVICE_USER" "$STATE" "$RUN" var/log 
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
-await_page() { until_true 400 answers || fail "the page does not answer (see var/log and $RUN)"; }
+await_page() { until_stuck answers || fail "the page does not answer (see var/log and $RUN)"; }
+# Waits as long as the parts of this instance use a processor, however slow the machine is: a minute in which they do not is the end.
+until_stuck() {
+    local used last=-1 since=$SECONDS
+    until "$@" >/dev/null 2>&1; do
+        used=$(parts_used)
+        [ "$used" = "$last" ] || { last=$used; since=$SECONDS; }
+        [ $((SECONDS - since)) -lt 60 ] || return 1
+        sleep 0.1
+    done
+}
+# Seconds of the processor that they have used: whatever names the folder of the run, and its children.
+parts_used() {
+    local pids
+    pids=$(pgrep -f -- "$RUN" | tr '\n' ',')
+    ps -o cputimes= -p "$pids$$" --ppid "$pids$$" 2>/dev/null | awk '{ all += $1 } END { print all + 0 }'
+}
 until_true() { local tries=$1; shift; for _ in $(seq "$tries"); do "$@" >/dev/null 2>&1 && return 0; sleep 0.1; done; return 1; }
 
 # ---- the supervisor, and the parts that it keeps alive (config/server/supervisord.conf)
@@ -153,7 +169,7 @@ SQL
     )
     own
     supervised start mariadb >/dev/null || fail "the database did not start (see $RUN/mariadb.log)"
-    until_true 300 database_answers || fail "the database does not answer (see $RUN/mariadb.log)"
+    until_stuck database_answers || fail "the database does not answer (see $RUN/mariadb.log)"
 }
 # The password goes by the environment: the process list is everybody's.
 with_password() { MYSQL_PWD=$(database_password) "$@"; }

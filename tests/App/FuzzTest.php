@@ -10,15 +10,20 @@ use Random\Randomizer;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Symfony\Component\Routing\RouterInterface;
 use Symfony\Component\Uid\Uuid;
+use ZigLane\App\Account\AccountReader;
+use ZigLane\App\Account\AccountZip;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Log\LogEditor;
 use ZigLane\App\Log\LogImport;
+use ZigLane\App\Teaching\LessonDesk;
+use ZigLane\App\Words\Refused;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\LessonFile;
 use ZigLane\Core\Format\LessonItem;
 use ZigLane\Core\Format\LogFile;
+use ZigLane\Core\Format\LogPieces;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Format\ShotFile;
@@ -166,7 +171,8 @@ final class FuzzTest extends AppTestCase
         '2026-11-20', 'ten', 'position', 'out', 'miss', 'pot', '70', '💥', 'é',
     ];
 
-    private const PIECES = ['1e999', '-1', '0', '99999999999999999999', '"x"', 'null', '[]'];
+    private const TOKENS = ['[],', '{},', '0,', '[', '"a",'];
+    private const PIECES = ['1e999', '1e308', '-1e308', '-1', '0', '99999999999999999999', '"x"', 'null', '[]'];
 
     /** @return iterable<string, array{int}> */
     public static function seeds(): iterable
@@ -268,6 +274,7 @@ final class FuzzTest extends AppTestCase
             RackFile::parse(...), PlanFile::parse(...), LogFile::parse(...),
             static fn (string $json): ShotFile => ShotFile::parse($json),
             static fn (string $json): LessonFile => LessonFile::parse($json),
+            static fn (string $json): LogPieces => new LogPieces($json),
         ];
         $whole = [
             (string) file_get_contents("$root/demo/5-nine-to-go.rack.json"),
@@ -277,12 +284,14 @@ final class FuzzTest extends AppTestCase
                 .'"elevation":2}}',
             self::lesson($root),
         ];
+        $whole[] = $whole[2];
+        $kinds = \count($readers);
         $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 12) / 4;
         $refused = 0;
         for ($i = 0; microtime(true) < $until; ++$i) {
-            $json = $this->damaged($whole[$i % 4], $random);
+            $json = $this->damaged($whole[$i % $kinds], $random);
             try {
-                $readers[$random->getInt(0, 9) < 8 ? $i % 4 : $random->getInt(0, 3)]($json);
+                $readers[$random->getInt(0, 9) < 8 ? $i % $kinds : $random->getInt(0, $kinds - 1)]($json);
             } catch (InvalidFile) {
                 ++$refused;
             }
@@ -290,16 +299,62 @@ final class FuzzTest extends AppTestCase
         self::assertGreaterThan(20, $refused);
     }
 
+    /** Zips of an account whose files are damaged, named wrongly or full of one token: taken so far as they can be, and told. */
+    #[DataProvider('seeds')]
+    public function testDamagedZipsAreTakenOrTold(int $seed): void
+    {
+        $random = new Randomizer(new Xoshiro256StarStar($seed + 2000));
+        $owner = $this->player();
+        $this->sheet($owner);
+        $desk = static::getContainer()->get(LessonDesk::class);
+        $desk->keep($owner, LessonFile::parse(self::lesson(\dirname(__DIR__, 2))));
+        static::getContainer()->get(LogImport::class)->take(
+            $this->manager()->find(Account::class, $owner->getId()) ?? $owner,
+            SimulatedPlayer::log(SimulatedPlayer::errors(new Randomness(5)), 3, new Randomness(6)),
+        );
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        static::getContainer()->get(AccountZip::class)->write($this->manager()->find(Account::class, $owner->getId()) ?? $owner, $path);
+        $entries = [];
+        $zip = new \ZipArchive();
+        $zip->open($path);
+        for ($i = 0; $i < $zip->numFiles; ++$i) {
+            $entries[(string) $zip->getNameIndex($i)] = (string) $zip->getFromIndex($i);
+        }
+        $zip->close();
+        self::assertArrayHasKey('log.json', $entries);
+        $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 12) / 4;
+        $told = 0;
+        for ($i = 0; $i < 3 || microtime(true) < $until; ++$i) {
+            $zip->open($path, \ZipArchive::OVERWRITE);
+            foreach ($entries as $name => $content) {
+                $name = 0 === $random->getInt(0, 9) ? (string) preg_replace('/[0-9a-f]/', '-', $name) : $name;
+                $zip->addFromString($name, 0 === $random->getInt(0, 1) ? $this->damaged($content, $random) : $content);
+            }
+            $zip->close();
+            $reader = static::getContainer()->get(AccountReader::class);
+            try {
+                $told += \count($reader->zip($owner->getId(), $path, static function (): void {})['failed']);
+            } catch (Refused) {
+                ++$told;
+            }
+            self::assertNotNull($this->manager()->find(Account::class, $owner->getId()), 'the database can be asked');
+        }
+        unlink($path);
+        self::assertGreaterThan(0, $told);
+    }
+
     private function damaged(string $json, Randomizer $random): string
     {
         for ($n = $random->getInt(1, 4); $n > 0; --$n) {
             $at = $random->getInt(0, \strlen($json) - 1);
             $length = $random->getInt(0, 12);
-            $json = match ($random->getInt(0, 4)) {
+            $json = match ($random->getInt(0, 5)) {
+                // One token over and over.
+                5 => substr_replace($json, str_repeat(self::TOKENS[$random->getInt(0, 4)], $random->getInt(1, 30_000)), $at, 0),
                 0 => substr_replace($json, $random->getBytes(1), $at, 1),
                 1 => substr_replace($json, '', $at, $length),
                 2 => substr_replace($json, substr($json, $at, $length), $at, 0),
-                3 => (string) preg_replace('/-?\d+(\.\d+)?/', self::PIECES[$random->getInt(0, 6)], $json, $random->getInt(1, 3)),
+                3 => (string) preg_replace('/-?\d+(\.\d+)?/', self::PIECES[$random->getInt(0, 8)], $json, $random->getInt(1, 3)),
                 default => substr_replace($json, ['{', '}', '[', ']', ',', ':', '"', 'null', '\u0000'][$random->getInt(0, 8)], $at, 1),
             };
             $json = '' === $json ? '{' : $json;

@@ -54,6 +54,16 @@ final class SmellsTest extends KernelTestCase
         }
     }
 
+    /** What the browser is given of others carries their licence. */
+    public function testScriptsOfOthersCarryTheirLicence(): void
+    {
+        foreach (['bulma.css' => 'MIT', 'htmx.js' => '0BSD', 'qr.js' => 'Kazuhiko Arase'] as $file => $word) {
+            $begins = (string) file_get_contents(\dirname(__DIR__, 2).'/assets/vendor/'.$file, length: 400);
+            self::assertStringStartsWith('/*!', $begins, $file);
+            self::assertStringContainsString($word, $begins, $file);
+        }
+    }
+
     /** A double-quoted string is a column's name where the database reads SQL as the standard has it. */
     public function testStringsOfSqlStandInSingleQuotes(): void
     {
