@@ -151,6 +151,26 @@ for ($i = 0; $i < 40; ++$i) {
 }
 $tell('forty passwords for one account from one network', $accepted <= 6, "$accepted tried");
 
+// An invitation that is good for one, pressed by six in the same moment.
+$coach = Person::registered($url, 'coach');
+$coach->ask('/groups');
+$coach->ask('/groups', ['_token' => $coach->token('/groups'), 'name' => 'Tuesday']);
+$coach->ask('/groups');
+preg_match('#/groups/([0-9a-f-]{36})#', $coach->page, $group);
+$coach->ask("/groups/$group[1]");
+$coach->ask("/groups/$group[1]/invite", ['_token' => $coach->token("/groups/$group[1]/invite"), 'email' => 'friend@example.org']);
+$coach->ask("/groups/$group[1]");
+preg_match('#/join/([A-Za-z0-9_-]+)#', $coach->page, $invitation);
+$link = '/join/'.($invitation[1] ?? 'none');
+$handles = [];
+for ($i = 1; $i <= 6; ++$i) {
+    $guest = Person::registered($url, "friend$i");
+    $guest->ask($link);
+    $handles[] = $guest->prepared($link, ['_token' => $guest->token($link), 'sees[0]' => 'scores']);
+}
+$statuses = array_count_values(array_column(atOnce(...$handles), 0));
+$tell('an invitation for one, pressed by six at once', 1 === ($statuses[303] ?? 0), (string) json_encode($statuses));
+
 // Structures that are only brackets, and numbers beyond all sense.
 $lists = '{"format":"zig-lane/log","version":1,"x":['.str_repeat('[],', 700_000).'[]]}';
 $odd = tempnam(sys_get_temp_dir(), 'attack');
