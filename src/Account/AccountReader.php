@@ -158,7 +158,7 @@ final readonly class AccountReader
             $account = $this->manager->find(Account::class, $owner) ?? throw Refused::because('noZip');
             try {
                 $this->manager->getConnection()->transactional(static fn () => $take($account));
-            } catch (CoreError|Refused|\JsonException $e) {
+            } catch (CoreError|Refused|\JsonException|\InvalidArgumentException) {
                 $failed[] = $name;
                 // What was half read is not written with the next piece.
                 $this->manager->clear();
@@ -321,7 +321,11 @@ final readonly class AccountReader
         $account->remindToChalk(min(20, $whole('chalkEvery', $account->getChalkEvery())));
         $account->learnFromLog(false !== ($told['usesLog'] ?? true), $whole('halfLife', $account->getHalfLife()));
         $weights = array_filter(\is_array($told['weights'] ?? null) ? $told['weights'] : [], is_numeric(...));
-        $known = array_intersect_key($weights, Weights::LIMITS);
+        $known = array_filter(
+            array_intersect_key($weights, Weights::LIMITS),
+            static fn (mixed $value, string $field): bool => $value >= Weights::LIMITS[$field][1] && $value <= Weights::LIMITS[$field][2],
+            \ARRAY_FILTER_USE_BOTH,
+        );
         if ([] !== $known) {
             $account->planWith(new Weights(...array_map(floatval(...), $known)));
         }

@@ -322,6 +322,8 @@ final class FuzzTest extends AppTestCase
         }
         $zip->close();
         self::assertArrayHasKey('log.json', $entries);
+        $entries['account.json'] = str_replace('"side": 0.0', '"side": 1e308', $entries['account.json']);
+        self::assertStringContainsString('1e308', $entries['account.json']);
         $until = microtime(true) + (float) (getenv('FUZZ_SECONDS') ?: 12) / 4;
         $told = 0;
         for ($i = 0; $i < 3 || microtime(true) < $until; ++$i) {
