@@ -127,7 +127,7 @@ final class ParRuns
             return $points;
         }
         $series = new Series($this->drill, $this->solver->equipment, $this->seed);
-        // Ends: a try is added each round, and a series has so many.
+        // Ends: each round adds a try, and the drill limits their number.
         while (!$series->isOver()) {
             $draw = (int) ($random->share() * self::DRAWS);
             $isSetUp = $series->isSetUp();

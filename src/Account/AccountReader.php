@@ -51,7 +51,7 @@ final readonly class AccountReader
 {
     /** Bytes that a zip may unpack to: of one file in it, of its log, and of all. */
     private const MOST_EACH = 8_388_608;
-    public const MOST_LOG = 230_686_720;
+    private const MOST_LOG = 230_686_720;
     private const MOST_UNPACKED = 1_073_741_824;
     private const MOST_FILES = 60_000;
     private const MOST_FAILED = 200;
@@ -239,7 +239,7 @@ final readonly class AccountReader
         return ['taken' => $taken, 'failed' => \array_slice($failed, 0, self::MOST_FAILED)];
     }
 
-    /** However much a zip says that there is, no more than so many bytes are unpacked. */
+    /** Unpacks a file of the zip, up to a number of bytes: the size that the zip states is not trusted. */
     private static function content(\ZipArchive $zip, int $at, int $most): string
     {
         $content = (string) $zip->getFromIndex($at, $most + 1);
@@ -338,8 +338,9 @@ final readonly class AccountReader
     private function table(Account $account, string $json, ?string $tests): OwnTable
     {
         $file = TableFile::parse($json);
+        $text = $file->write();
         foreach ($this->tables->all($account) as $known) {
-            if ($known->getFile()->write() === $file->write()) {
+            if ($known->getFile()->write() === $text) {
                 return $known;
             }
         }

@@ -20,9 +20,9 @@ use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\RackFile;
 
 /**
- * All of an account as a zip of the open files, and back into another account: sheets with their legs, plans and pictures, drills, tables
- * with their tests, lessons, the log with the sheets that its racks were shot from, and the sessions of drills (docs/formats.md). Keys tie
- * them: a rack of the log keeps its id, so that the same zip taken in twice is there once.
+ * All of an account as a zip of the open files, which AccountReader takes into another account: sheets with their legs, plans and
+ * pictures, drills, tables with their tests, lessons, the log with the sheets that its racks were shot from, and the sessions of drills
+ * (docs/formats.md). Keys tie them: a rack of the log keeps its id, so that the same zip taken in twice is there once.
  */
 final readonly class AccountZip
 {

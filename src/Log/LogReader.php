@@ -181,8 +181,7 @@ final readonly class LogReader
                 $player ??= self::preset($rack->player);
             }
             try {
-                $entry = json_decode($row['entry'], true, 32, \JSON_THROW_ON_ERROR);
-                $shots[] = LogFile::readShot(\is_array($entry) ? $entry : [], $equipments[$row['rack_id']]);
+                $shots[] = self::shot($row['entry'], $equipments[$row['rack_id']]);
             } catch (InvalidFile|\JsonException) {
                 // Of an earlier version: nothing can be learned from it.
             }
