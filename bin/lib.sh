@@ -133,7 +133,7 @@ start_supervisor() {
     as_service supervisord -c "$RUN/supervisord.conf" >"$RUN/boot.log" 2>&1 || fail "the supervisor did not start: $(cat "$RUN/boot.log")"
     until_true 100 supervisor_runs || fail "the supervisor does not answer (see $RUN/supervisord.log)"
 }
-all_parts() { local n; for n in $(seq "$WORKERS"); do echo "worker$n"; done; echo nginx; echo camera; echo php1; echo php2; echo mariadb; }
+all_parts() { local n; for n in $(seq "$WORKERS"); do echo "worker$n"; done; echo nginx; echo camera; echo php1; echo php2; echo php3; echo mariadb; }
 
 stop_supervisor() {
     local part pid
@@ -166,6 +166,11 @@ CREATE USER IF NOT EXISTS 'zig_lane'@'127.0.0.1' IDENTIFIED BY '$password';
 ALTER USER 'zig_lane'@'127.0.0.1' IDENTIFIED BY '$password';
 GRANT ALL ON zig_lane.* TO 'zig_lane'@'127.0.0.1';
 SQL
+    # The tests of the browser have one of their own: they and their workers run beside the tests of pages.
+    [ "$MODE" != test ] || cat >>"$RUN/init.sql" <<SQL
+CREATE DATABASE IF NOT EXISTS zig_lane_browser CHARACTER SET utf8mb4;
+GRANT ALL ON zig_lane_browser.* TO 'zig_lane'@'127.0.0.1';
+SQL
     )
     own
     supervised start mariadb >/dev/null || fail "the database did not start (see $RUN/mariadb.log)"
@@ -175,7 +180,7 @@ SQL
 with_password() { MYSQL_PWD=$(database_password) "$@"; }
 database_answers() { with_password mariadb --no-defaults --protocol=tcp -h 127.0.0.1 -P "$DB_PORT" -u zig_lane -e 'SELECT 1' zig_lane; }
 database_password() { [ -s "$STATE/password" ] || (umask 077; php -r 'echo bin2hex(random_bytes(16));' >"$STATE/password"); cat "$STATE/password"; }
-database_url() { printf 'mysql://zig_lane:%s@127.0.0.1:%s/zig_lane?serverVersion=10.11.6-MariaDB&charset=utf8mb4' "$(database_password)" "$DB_PORT"; }
+database_url() { printf 'mysql://zig_lane:%s@127.0.0.1:%s/%s?serverVersion=10.11.6-MariaDB&charset=utf8mb4' "$(database_password)" "$DB_PORT" "${1:-zig_lane}"; }
 
 # As many pages at once as the machine has processors for, four times over (most of them wait for the database), half of them in each pool.
 pool_size() { local n; n=$(nproc 2>/dev/null || echo 2); echo $((n * 2 > 16 ? 16 : (n * 2 < 3 ? 3 : n * 2))); }
@@ -194,13 +199,13 @@ web_environment() {
 settle_environment() { (umask 077; web_environment >"$RUN/environment-web"); own; }
 
 start_web() {
-    part_runs php:php1 && part_runs php:php2 && part_runs nginx && return 0
+    part_runs php:php1 && part_runs php:php2 && part_runs php:php3 && part_runs nginx && return 0
     stop_web
     check_port
     mkdir -p "$RUN/php"
     cp /etc/nginx/mime.types /etc/nginx/fastcgi_params "$RUN/"
     { [ "$SERVICE_USER" != root ] || echo "user root;"; fill nginx.conf; } >"$RUN/nginx.conf"
-    local pool; for pool in php1 php2; do PART=$pool fill php-fpm.conf >"$RUN/$pool.conf"; done
+    local pool; for pool in php1 php2 php3; do PART=$pool fill php-fpm.conf >"$RUN/$pool.conf"; done
     fill php.ini >"$RUN/php/zig-lane.ini"
     # PHP preloads as root only when told so by name.
     [ "$SERVICE_USER" != root ] || echo "opcache.preload_user = root" >>"$RUN/php/zig-lane.ini"
@@ -229,8 +234,10 @@ code_stamp() { code_files | tr '\n' '\0' | xargs -0 cat | sha256sum | cut -c1-64
 
 # The application as it will run: cache and preload list, assets, migrations. Nothing when the code has not changed.
 build() {
-    local stamp; stamp=$(code_stamp)
-    if [ "$(cat "$STATE/built-$APP_ENV" 2>/dev/null)" = "$stamp" ] && [ -d "var/cache/$APP_ENV" ] && [ -d public/assets ]; then return 0; fi
+    local stamp built; stamp=$(code_stamp)
+    # For this database.
+    built="$stamp $(sed 's#.*/##; s#?.*##' <<<"$DATABASE_URL")"
+    if [ "$(cat "$STATE/built-$APP_ENV" 2>/dev/null)" = "$built" ] && [ -d "var/cache/$APP_ENV" ] && [ -d public/assets ]; then return 0; fi
     say "Building the application"
     stop_worker; stop_web
     supervisor_runs && supervised stop camera >/dev/null 2>&1
@@ -245,6 +252,6 @@ build() {
         mkdir -p var/stamps && printf '%s' "$stamp" >var/stamps/assets
     fi
     as_service php bin/console doctrine:migrations:migrate --no-interaction --allow-no-migration -q || fail "the database could not be migrated"
-    printf '%s' "$stamp" >"$STATE/built-$APP_ENV"
+    printf '%s' "$built" >"$STATE/built-$APP_ENV"
 }
 answers() { curl -fsS -o /dev/null --max-time 5 "http://127.0.0.1:$PORT/healthy"; }

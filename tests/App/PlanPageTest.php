@@ -352,7 +352,9 @@ final class PlanPageTest extends AppTestCase
         $job = $this->job($sheet);
         $workers = [$this->worker('one'), $this->worker('two')];
         try {
-            $this->await($sheet, fn (PlanJob $job): bool => $job->getState()->isOver() && $this->worked($job) >= 2);
+            $this->await($sheet, fn (PlanJob $job): bool => $job->getDoneBlocks() > 0 && $this->worked($job) >= 2);
+            $this->stop($sheet);
+            $this->await($sheet, static fn (PlanJob $job): bool => $job->getState()->isOver());
         } finally {
             array_map(self::end(...), $workers);
         }
@@ -376,6 +378,9 @@ final class PlanPageTest extends AppTestCase
         self::assertFalse($before->getState()->isOver());
         $second = $this->worker('two');
         try {
+            $done = $before->getDoneBlocks();
+            $this->await($sheet, static fn (PlanJob $job): bool => $job->getState()->isOver() || $job->getDoneBlocks() > $done);
+            $this->stop($sheet);
             $this->await($sheet, static fn (PlanJob $job): bool => $job->getState()->isOver());
         } finally {
             self::end($second);
@@ -474,6 +479,11 @@ final class PlanPageTest extends AppTestCase
         return (new PlanFile([$plan], 0.1, 1))->write();
     }
 
+    private function stop(RackSheet $sheet): void
+    {
+        $this->client->request('POST', $this->path($sheet, '/stop'), ['_token' => $this->token($sheet)]);
+    }
+
     /** @return resource a worker in a process of its own, with an environment as of a machine of its own */
     private function worker(string $name)
     {
@@ -523,12 +533,12 @@ final class PlanPageTest extends AppTestCase
     /** @param \Closure(PlanJob): bool $condition */
     private function await(RackSheet $sheet, \Closure $condition): void
     {
-        for ($i = 0; $i < 600; ++$i) {
+        for ($i = 0; $i < 1800; ++$i) {
             if ($condition($this->job($sheet))) {
                 return;
             }
             usleep(100_000);
         }
-        self::fail('the plan did not come that far in a minute');
+        self::fail('the plan did not come that far in three minutes');
     }
 }

@@ -13,7 +13,6 @@ use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
-use Facebook\WebDriver\WebDriverDimension;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
 
@@ -21,8 +20,12 @@ use PHPUnit\Framework\TestCase;
 abstract class BrowserTestCase extends TestCase
 {
     protected RemoteWebDriver $browser;
+    /** The browser of the test before, emptied: to start one takes as long as many a test. */
+    private static ?RemoteWebDriver $kept = null;
+    /** @var list<RemoteWebDriver> those that a test started beside it */
+    private array $more = [];
     /** @var list<string> */
-    private array $profiles = [];
+    private static array $profiles = [];
     /** Keys that were pressed; a text that is typed counts as one. */
     protected int $presses = 0;
     /** Whether the page was checked for accessibility: that writes to the browser's log. */
@@ -30,15 +33,27 @@ abstract class BrowserTestCase extends TestCase
 
     protected function setUp(): void
     {
-        $this->browser = $this->launched();
+        $this->browser = self::$kept ?? $this->started();
+        self::$kept = null;
         $this->window(1280, 800);
     }
 
-    /** A browser of its own, with nothing of another's in it. */
+    /** A browser of its own beside the test's, with nothing of another's in it; it ends with the test. */
     protected function launched(): RemoteWebDriver
     {
+        return $this->more[] = $this->started();
+    }
+
+    private function started(): RemoteWebDriver
+    {
         $profile = sys_get_temp_dir().'/zig-lane-browser-'.bin2hex(random_bytes(6));
-        $this->profiles[] = $profile;
+        if ([] === self::$profiles) {
+            register_shutdown_function(static function (): void {
+                self::$kept?->quit();
+                exec('rm -rf '.implode(' ', array_map(escapeshellarg(...), self::$profiles)));
+            });
+        }
+        self::$profiles[] = $profile;
         $options = new ChromeOptions();
         $options->addArguments([
             '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run',
@@ -72,18 +87,45 @@ abstract class BrowserTestCase extends TestCase
                 $errors[] = $entry['message'];
             }
         }
-        $this->browser->quit();
-        foreach ($this->profiles as $profile) {
-            exec('rm -rf '.escapeshellarg($profile));
+        foreach ($this->more as $browser) {
+            $browser->quit();
+        }
+        // What went wrong in a browser goes on in no other test.
+        if ($this->status()->isSuccess() && [] === $errors) {
+            $this->empty();
+            self::$kept = $this->browser;
+        } else {
+            $this->browser->quit();
         }
         self::assertSame([], $errors, 'the browser wrote errors');
     }
 
+    /** Nothing of a test stays for the next one: no cookie, nothing stored, no worker of the page, no network that is off. */
+    private function empty(): void
+    {
+        $this->network(false);
+        $this->browser->get('about:blank');
+        $this->cdp('Network.clearBrowserCookies');
+        $this->cdp('Storage.clearDataForOrigin', ['origin' => getenv('TEST_URL'), 'storageTypes' => 'all']);
+        $this->browser->manage()->getLog('browser');
+    }
+
+    /**
+     * @param array<string, mixed> $parameters
+     *
+     * @return mixed what Chromium's own command answers
+     */
+    protected function cdp(string $command, array $parameters = []): mixed
+    {
+        return $this->browser->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => $command, 'params' => (object) $parameters,
+        ]);
+    }
+
+    /** The page's own size; the browser's window with its frame is left as it is. */
     protected function window(int $width, int $height): void
     {
-        /** @var array{int, int} $frame */
-        $frame = $this->browser->executeScript('return [window.outerWidth - window.innerWidth, window.outerHeight - window.innerHeight];');
-        $this->browser->manage()->window()->setSize(new WebDriverDimension($width + $frame[0], $height + $frame[1]));
+        $this->cdp('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]);
     }
 
     protected function open(string $path): void
@@ -91,16 +133,23 @@ abstract class BrowserTestCase extends TestCase
         $this->browser->get(getenv('TEST_URL').$path);
     }
 
-    /** A new player, signed in, at the empty list. */
-    /** @return list<string> of WCAG 2.2, levels A and AA, by axe-core */
-    protected function violations(): array
+    /**
+     * @param list<string> $rules of axe-core; all of WCAG 2.2, levels A and AA, where none is named
+     *
+     * @return list<string>
+     */
+    protected function violations(array $rules = []): array
     {
         $this->isChecked = true;
-        $this->browser->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        if (true !== $this->browser->executeScript('return "axe" in window')) {
+            $this->browser->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        }
         $found = $this->browser->executeAsyncScript(
             'const done = arguments[arguments.length - 1];'
-            ."axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
-            .'.then((r) => done(r.violations.map((v) => v.id + ": " + v.nodes[0].html.slice(0, 120))));',
+            ."const only = arguments[0].length ? arguments[0] : ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];"
+            ."axe.run({runOnly: {type: arguments[0].length ? 'rule' : 'tag', values: only}, resultTypes: ['violations']})"
+            .'.then((r) => done(r.violations.map((v) => v.id + ": " + v.nodes[0].html.slice(0, 120) + " " + (v.nodes[0].any[0]?.message ?? "").slice(0, 160))));',
+            [$rules],
         );
 
         return array_values(array_filter(\is_array($found) ? $found : ['axe did not run'], is_string(...)));
@@ -116,6 +165,7 @@ abstract class BrowserTestCase extends TestCase
         ), 'there is no plan');
     }
 
+    /** A new player, signed in, at the empty list. */
     protected function register(): void
     {
         $this->open('/register');
@@ -141,7 +191,7 @@ abstract class BrowserTestCase extends TestCase
     /** @param \Closure(): bool $condition */
     protected function until(\Closure $condition, string $message): void
     {
-        $this->browser->wait(15, 50)->until(static function () use ($condition): bool {
+        $this->browser->wait(60, 50)->until(static function () use ($condition): bool {
             try {
                 return $condition();
             } catch (StaleElementReferenceException|NoSuchElementException) {
@@ -292,7 +342,7 @@ abstract class BrowserTestCase extends TestCase
         }
         $steps[] = ['type' => 'pointerUp', 'button' => 0];
         $this->browser->executeCustomCommand('/session/:sessionId/actions', 'POST', [
-            'actions' => [['type' => 'pointer', 'id' => 'pointer', 'parameters' => ['pointerType' => $pointer], 'actions' => $steps]],
+            'actions' => [['type' => 'pointer', 'id' => $pointer, 'parameters' => ['pointerType' => $pointer], 'actions' => $steps]],
         ]);
     }
 

@@ -62,9 +62,7 @@ final class PracticeTest extends BrowserTestCase
         $this->begin();
         $this->click('a[href*="/card"]');
         $this->see('[data-qr] svg');
-        $answer = $this->browser->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Page.printToPDF', 'params' => ['printBackground' => true, 'paperWidth' => 8.27, 'paperHeight' => 11.69],
-        ]);
+        $answer = $this->cdp('Page.printToPDF', ['printBackground' => true, 'paperWidth' => 8.27, 'paperHeight' => 11.69]);
         self::assertIsArray($answer);
         $path = (string) tempnam(sys_get_temp_dir(), 'card').'.pdf';
         file_put_contents($path, (string) base64_decode(\is_string($answer['data'] ?? null) ? $answer['data'] : '', true));

@@ -25,7 +25,6 @@ final class TeachingTest extends BrowserTestCase
 
     protected function tearDown(): void
     {
-        $this->pupil->quit();
         $this->as($this->coach);
         parent::tearDown();
     }
@@ -78,6 +77,8 @@ final class TeachingTest extends BrowserTestCase
             $this->tap('[data-result="missed"]');
         }
         $this->until(fn (): bool => !str_contains($this->text('[data-practice]'), 'try 10 of'), 'the last try is not taken');
+        // It is counted when the end stands there.
+        $this->see('.big-score');
         $this->browser->get($due);
         self::assertStringContainsString('1 of 1', $this->text('.run-odds'));
         $this->tap('.done-form .button');
