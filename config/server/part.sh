@@ -36,7 +36,10 @@ case "$PART" in
         ;;
     php*)
         as_root=(); [ "$(id -u)" != 0 ] || as_root=(-R)
-        PHP_INI_SCAN_DIR=":$RUN/php" exec /usr/sbin/php-fpm8.2 -F -y "$RUN/$PART.conf" "${as_root[@]}"
+        # The compiler costs a page that does not compute two milliseconds, and a pool several seconds of its start. Never tracing: there
+        # PHP 8.2 has been seen to compute wrong numbers (docs/performance.md).
+        compiler=(-d opcache.jit=disable); [ "$PART" != php3 ] || compiler=(-d opcache.jit="$JIT" -d opcache.jit_buffer_size=64M)
+        PHP_INI_SCAN_DIR=":$RUN/php" exec /usr/sbin/php-fpm8.2 -F "${compiler[@]}" -y "$RUN/$PART.conf" "${as_root[@]}"
         ;;
     nginx) exec /usr/sbin/nginx -c "$RUN/nginx.conf" -p "$RUN" -e stderr -g 'daemon off;' ;;
     worker*)

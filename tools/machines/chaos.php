@@ -82,7 +82,7 @@ $plans = static function () use (&$connection, $dsn): ?array {
     }
 };
 $sheetToken = $form($http('GET', "$url/sheets/$found[1]/run-out")[1], '/run-out', [])['_token'];
-$victims = ['mariadb', 'php1', 'php2', 'worker1', 'worker2', 'nginx', 'guard', 'supervisord'];
+$victims = ['mariadb', 'php1', 'php2', 'php3', 'worker1', 'worker2', 'nginx', 'guard', 'supervisord'];
 $acknowledged = $ended = $killed = [];
 $asked = $twice = 0;
 $longest = ['' => 0.0];
