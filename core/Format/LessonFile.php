@@ -21,9 +21,24 @@ final readonly class LessonFile
     public const MAX_ITEMS = 60;
     public const MAX_TEXT = 8000;
 
-    /** @param list<LessonItem> $items */
-    public function __construct(public string $name, public array $items = [])
+    /** @var list<LessonItem> each with an id that no other of them has */
+    public array $items;
+
+    /** @param list<LessonItem> $items Those without an id, or with one that stands before, get one by their place */
+    public function __construct(public string $name, array $items = [])
     {
+        $taken = array_fill_keys(array_map(static fn (LessonItem $item): string => $item->id, $items), true);
+        $seen = ['' => true];
+        foreach ($items as $i => $item) {
+            if (isset($seen[$item->id])) {
+                // Ends: each number is tried once, and there are fewer ids than numbers.
+                for ($n = $i + 1; isset($taken["p$n"]); ++$n) {
+                }
+                $items[$i] = $item = $item->named("p$n");
+            }
+            $seen[$item->id] = $taken[$item->id] = true;
+        }
+        $this->items = $items;
     }
 
     /** @throws InvalidFile With every fault that was found */
@@ -63,6 +78,18 @@ final readonly class LessonFile
         return new self($this->name, $items);
     }
 
+    /** @return int|null where the item of this id stands */
+    public function place(string $id): ?int
+    {
+        foreach ($this->items as $i => $item) {
+            if ($item->id === $id) {
+                return $i;
+            }
+        }
+
+        return null;
+    }
+
     public function withName(string $name): self
     {
         return new self($name, $this->items);
@@ -87,12 +114,17 @@ final readonly class LessonFile
             throw InvalidFile::because("$path.kind", new Fact('file.lessonKind', []));
         }
         $reader = new Reader();
-        $reader->onlyKnown($one, $path, ['kind', 'text', ...match ($kind) {
+        $reader->onlyKnown($one, $path, ['id', 'kind', 'text', ...match ($kind) {
             ItemKind::Text => [],
             ItemKind::Drill => ['drill', 'level'],
             ItemKind::Position => ['rack', 'question'],
             ItemKind::Plan => ['plan'],
         }]);
+        $id = $one['id'] ?? '';
+        if (!\is_string($id) || 1 !== preg_match('/^[A-Za-z0-9-]{0,40}$/D', $id)) {
+            $reader->because("$path.id", new Fact('file.lessonId', []));
+            $id = '';
+        }
         $text = $one['text'] ?? '';
         if (!\is_string($text) || mb_strlen($text) > self::MAX_TEXT) {
             $reader->because("$path.text", new Fact('file.lessonText', ['most' => self::MAX_TEXT]));
@@ -103,7 +135,7 @@ final readonly class LessonFile
         $level = ItemKind::Drill === $kind ? (int) $reader->number($one, $path, 'level', 0, 50, 0.0) : 0;
         $reader->finish();
 
-        return match ($kind) {
+        $item = match ($kind) {
             ItemKind::Text => LessonItem::words($text),
             ItemKind::Drill => LessonItem::drill(
                 DrillFile::parse(...self::part($one, 'drill', $path, DrillFile::MAX_BYTES)),
@@ -117,6 +149,8 @@ final readonly class LessonFile
             ),
             ItemKind::Plan => LessonItem::run(PlanFile::parse(...self::part($one, 'plan', $path, PlanFile::MAX_BYTES)), $text),
         };
+
+        return $item->named($id);
     }
 
     /**

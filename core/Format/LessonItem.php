@@ -23,7 +23,14 @@ final readonly class LessonItem
         public ?RackFile $rack = null,
         public ?Question $question = null,
         public ?PlanFile $plan = null,
+        public string $id = '',
     ) {
+    }
+
+    /** The same under an id of its own, by which it is found in its lesson wherever it stands. */
+    public function named(string $id): self
+    {
+        return new self($this->kind, $this->text, $this->drill, $this->level, $this->rack, $this->question, $this->plan, $id);
     }
 
     public static function words(string $text): self
@@ -48,7 +55,7 @@ final readonly class LessonItem
 
     public function withText(string $text): self
     {
-        return new self($this->kind, $text, $this->drill, $this->level, $this->rack, $this->question, $this->plan);
+        return new self($this->kind, $text, $this->drill, $this->level, $this->rack, $this->question, $this->plan, $this->id);
     }
 
     /** @return array<string, mixed> as in a file */
@@ -56,7 +63,7 @@ final readonly class LessonItem
     {
         $json = static fn (string $file): mixed => json_decode($file, true, 64, \JSON_THROW_ON_ERROR);
 
-        return ['kind' => $this->kind->value, 'text' => $this->text] + match ($this->kind) {
+        return ('' === $this->id ? [] : ['id' => $this->id]) + ['kind' => $this->kind->value, 'text' => $this->text] + match ($this->kind) {
             ItemKind::Text => [],
             ItemKind::Drill => ['drill' => null === $this->drill ? null : $this->drill->document, 'level' => $this->level],
             ItemKind::Position => [

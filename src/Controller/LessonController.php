@@ -118,12 +118,15 @@ final class LessonController extends AbstractController
     public function edit(Request $request, string $id, #[CurrentUser] Account $account): Response
     {
         $lesson = $this->own($account, $id);
-        $item = $lesson->getFile()->items[$request->request->getInt('item')] ?? null;
-        // Which part is meant is told by its place, and may be another now: what was written can be copied, and is not put anywhere.
-        ChangedElsewhere::unless($request, $lesson->getVersion(), ['text' => $item->text ?? ''], $this->editing($lesson), false);
+        [$file, $item] = [$lesson->getFile(), $request->request->getString('item')];
+        $place = $file->place($item);
+        // Words can be put over others. A part that was moved or taken out elsewhere is left as it is there.
+        $canKeep = null !== $place && 'text' === $request->request->getString('what');
+        $now = ['text' => null === $place ? '' : $file->items[$place]->text];
+        ChangedElsewhere::unless($request, $lesson->getVersion(), $now, $this->editing($lesson), $canKeep);
         $this->desk->edit(
             $lesson,
-            $request->request->getInt('item'),
+            $item,
             $request->request->getString('what'),
             $request->request->getString('text'),
         );

@@ -81,15 +81,16 @@ final readonly class LessonDesk
                 $text,
             ),
         };
-        $this->change($lesson, $file->withItems([...$file->items, $item]));
+        $this->change($lesson, $file->withItems([...$file->items, $item->named(bin2hex(random_bytes(6)))]));
     }
 
     /** Other words of a thing; or it goes up, down or away. */
-    public function edit(Lesson $lesson, int $number, string $what, string $text): void
+    public function edit(Lesson $lesson, string $id, string $what, string $text): void
     {
         $file = $lesson->getFile();
         $items = $file->items;
-        $item = $items[$number] ?? throw Refused::because('noItem');
+        $number = $file->place($id) ?? throw Refused::because('noItem');
+        $item = $items[$number];
         switch ($what) {
             case 'text':
                 $items[$number] = $item->withText(self::text($text));

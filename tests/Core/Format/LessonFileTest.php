@@ -66,6 +66,7 @@ final class LessonFileTest extends TestCase
         yield 'items that are none' => [$with(['items' => 'x']), 'items'];
         yield 'too many' => [$with(['items' => array_fill(0, 61, ['kind' => 'text', 'text' => 'x'])]), 'items'];
         yield 'an unknown kind' => [$with(['items' => [['kind' => 'text'], ['kind' => 'film']]]), 'items.1.kind'];
+        yield 'an id that is none' => [$with(['items' => [['kind' => 'text', 'text' => 'x', 'id' => 'a b']]]), 'items.0.id'];
         yield 'a text that is none' => [$with(['items' => [['kind' => 'text', 'text' => 5]]]), 'items.0.text'];
         yield 'a drill that is missing' => [$with(['items' => [['kind' => 'drill']]]), 'items.0.drill'];
         yield 'a question that is none' => [
