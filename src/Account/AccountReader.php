@@ -123,7 +123,7 @@ final readonly class AccountReader
     /** @return array<string, int> what in a zip is a file of an account, with its place */
     private static function names(\ZipArchive $zip): array
     {
-        $form = '#^((account|log|racks|practice)\.json|(sheets|drills|tables|lessons|racks)/([0-9a-f-]{36})\.([a-z-]+)\.(json|jpg))$#D';
+        $form = '#^((account|log|racks|practice(?:-\d{1,4})?)\.json|(sheets|drills|tables|lessons|racks)/([0-9a-f-]{36})\.([a-z-]+)\.(json|jpg))$#D';
         $files = [];
         $size = 0;
         for ($i = 0; $i < $zip->numFiles && $i <= self::MOST_FILES; ++$i) {
@@ -190,8 +190,8 @@ final readonly class AccountReader
                 }
             });
         }
-        if (null !== ($choices = $get('account.json'))) {
-            $try('account.json', fn (Account $account) => $this->choices($account, $choices, $tables));
+        if (isset($files['account.json'])) {
+            $try('account.json', fn (Account $account) => $this->choices($account, (string) $get('account.json'), $tables));
         }
         foreach (array_keys($files) as $name) {
             if (1 === preg_match('#^sheets/([0-9a-f-]{36})\.rack\.json$#D', $name, $of)) {
@@ -226,14 +226,21 @@ final readonly class AccountReader
                 unlink($log);
             }
         }
+        $of = [];
+        if (isset($files['racks.json'])) {
+            $try('racks.json', static function () use ($get, &$of): void { $of = RackTies::parse((string) $get('racks.json')); });
+        }
         foreach (array_chunk($racks, self::TIED, true) as $some) {
-            $try('racks.json', fn () => $this->ties->read($get('racks.json'), $get, $some, $sheets));
+            $try('racks.json', fn () => $this->ties->read($of, $get, $some, $sheets));
             $this->manager->clear();
         }
-        if (null !== ($practice = $get('practice.json'))) {
-            $try('practice.json', function (Account $account) use ($practice, $keys, &$taken): void {
-                $taken['sessions'] = $this->sessions($account, $practice, $keys);
-            });
+        foreach (array_keys($files) as $name) {
+            if (str_starts_with($name, 'practice')) {
+                $try($name, function (Account $account) use ($get, $name, $keys, &$taken): void {
+                    $taken['sessions'] += $this->sessions($account, (string) $get($name), $keys);
+                });
+                $this->manager->clear();
+            }
         }
 
         return ['taken' => $taken, 'failed' => \array_slice($failed, 0, self::MOST_FAILED)];

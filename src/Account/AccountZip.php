@@ -29,6 +29,8 @@ final readonly class AccountZip
     /** Bytes that wait to be written, and sheets in memory. */
     private const WAITING = 33_554_432;
     private const SHEETS = 50;
+    /** A file of practice is about so long at most, bytes. */
+    private const PRACTICE_FILE = 2_097_152;
     public const PRACTICE = 'zig-lane/practice';
 
     public function __construct(
@@ -118,7 +120,9 @@ final readonly class AccountZip
         foreach ($this->ties->write($account) as $name => $content) {
             $put($name, $content);
         }
-        $put('practice.json', $this->practice($account));
+        foreach ($this->practice($account) as $name => $content) {
+            $put($name, $content);
+        }
         // However long the log is, a day of it is in memory.
         $log = (string) tempnam(sys_get_temp_dir(), 'lane-log');
         try {
@@ -137,14 +141,15 @@ final readonly class AccountZip
         }
     }
 
-    /** @return array<string, mixed> */
-    private function practice(Account $account): array
+    /** @return iterable<string, array<string, mixed>> practice.json, practice-2.json and so on, each with the drills of its sessions */
+    private function practice(Account $account): iterable
     {
         $sessions = $versions = [];
+        $length = $files = 0;
         foreach ($this->manager->getRepository(DrillSession::class)->findBy(['owner' => $account], ['startedAt' => 'ASC']) as $session) {
             $hash = $session->getVersion()->getHash();
             $versions[$hash] ??= $session->getVersion()->getFile()->document;
-            $sessions[] = [
+            $written = [
                 'id' => (string) $session->getId(), 'version' => $hash, 'key' => $session->getKey(), 'level' => $session->getLevel(),
                 'scored' => $session->isScored(), 'players' => $session->getPlayers(), 'seed' => $session->getSeed(),
                 'startedAt' => $session->getStartedAt()->format('Y-m-d\TH:i:s\Z'), 'endedAt' => $session->getEndedAt()?->format('Y-m-d\TH:i:s\Z'),
@@ -154,8 +159,29 @@ final readonly class AccountZip
                     'made' => $try->getMade(), 'opened' => $try->getOpened(), 'after' => $try->getAfter(), 'at' => $try->getAt()->format('Y-m-d\TH:i:s\Z'),
                 ], $this->manager->getRepository(DrillTry::class)->findBy(['session' => $session], ['number' => 'ASC'])),
             ];
+            $sessions[] = $written;
+            $length += \strlen(json_encode($written, \JSON_THROW_ON_ERROR));
+            if ($length > self::PRACTICE_FILE) {
+                yield self::practiceFile(++$files) => self::sessions($versions, $sessions);
+                [$sessions, $versions, $length] = [[], [], 0];
+            }
         }
+        yield self::practiceFile(++$files) => self::sessions($versions, $sessions);
+    }
 
+    private static function practiceFile(int $number): string
+    {
+        return 1 === $number ? 'practice.json' : "practice-$number.json";
+    }
+
+    /**
+     * @param array<string, mixed> $versions
+     * @param list<mixed>          $sessions
+     *
+     * @return array<string, mixed>
+     */
+    private static function sessions(array $versions, array $sessions): array
+    {
         return ['format' => self::PRACTICE, 'version' => 1, 'drills' => (object) $versions, 'sessions' => $sessions];
     }
 }

@@ -46,16 +46,22 @@ final readonly class RackTies
         yield 'racks.json' => json_encode(['format' => self::FORMAT, 'version' => 1, 'sheets' => (object) $sheets], \JSON_THROW_ON_ERROR);
     }
 
+    /** @return array<mixed> the sheets of racks, by the racks' ids in the log file */
+    public static function parse(string $json): array
+    {
+        $document = json_decode($json, true, 8, \JSON_THROW_ON_ERROR);
+
+        return \is_array($document) && \is_array($document['sheets'] ?? null) ? $document['sheets'] : [];
+    }
+
     /**
-     * @param string|null               $json   racks.json, if it is there
+     * @param array<mixed>              $of     of racks.json
      * @param \Closure(string): ?string $file   a file by its name
      * @param array<string, Uuid>       $racks  the racks that were taken in, by their ids in the log file
      * @param array<string, Uuid>       $sheets the sheets, by their old ids
      */
-    public function read(?string $json, \Closure $file, array $racks, array $sheets): void
+    public function read(array $of, \Closure $file, array $racks, array $sheets): void
     {
-        $document = null === $json ? [] : json_decode($json, true, 8, \JSON_THROW_ON_ERROR);
-        $of = \is_array($document) && \is_array($document['sheets'] ?? null) ? $document['sheets'] : [];
         foreach ($racks as $old => $id) {
             $rack = $this->manager->find(ShotRack::class, $id);
             $sheet = \is_string($of[$old] ?? null) ? $sheets[$of[$old]] ?? null : null;

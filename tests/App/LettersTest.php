@@ -11,6 +11,9 @@ use Symfony\Component\Console\Tester\CommandTester;
 use Symfony\Component\Mailer\Envelope;
 use Symfony\Component\Mailer\Exception\TransportException;
 use Symfony\Component\Mailer\Transport\TransportInterface;
+use Symfony\Component\Messenger\Envelope as Posted;
+use Symfony\Component\Messenger\Retry\RetryStrategyInterface;
+use Symfony\Component\Messenger\Stamp\RedeliveryStamp;
 use Symfony\Component\Messenger\Transport\Serialization\PhpSerializer;
 use Symfony\Component\Mime\RawMessage;
 use Symfony\Component\Uid\Uuid;
@@ -316,6 +319,16 @@ final class LettersTest extends AppTestCase
         $odd->open($first);
         $odd->deleteName('sheets/'.str_repeat('-', 36).'.rack.json');
         $odd->close();
+        // A file that is too long fails alone.
+        copy($first, $second);
+        $odd->open($second);
+        $odd->addFromString('account.json', str_repeat(' ', 9_000_000));
+        $odd->addFromString('practice-2.json', str_repeat(' ', 9_000_000));
+        $odd->close();
+        $came = $read($this->player('Fourth'), $second);
+        $failed = array_values(array_diff($came['failed'], ["tables/{$table->getId()}.table.json"]));
+        self::assertSame(['account.json', 'practice-2.json'], $failed);
+        self::assertSame([1, 1, 1], [$came['taken']['sheets'], $came['taken']['lessons'], $came['taken']['sessions']]);
         $zip->write($other, $second);
         $sheets = static fn (string $path): array => self::files($path, 'sheets/');
         self::assertSame($sheets($first), $sheets($second));
@@ -346,6 +359,14 @@ final class LettersTest extends AppTestCase
             static::getContainer()->get(Connection::class),
             static::getContainer()->get(ClockInterface::class),
         );
+        $retry = static::getContainer()->get('messenger.retry.multiplier_retry_strategy.mail');
+        self::assertInstanceOf(RetryStrategyInterface::class, $retry);
+        $letter = new Posted(new SendMail('a@example.org', 'b@example.org', 'x', 'y', 'z'));
+        for ($tries = $waits = 0; $retry->isRetryable($letter); ++$tries) {
+            $waits += $retry->getWaitingTime($letter) / 1000;
+            $letter = $letter->withoutAll(RedeliveryStamp::class)->with(new RedeliveryStamp($tries + 1));
+        }
+        self::assertGreaterThan(86_400, $waits, 'a mail server may be away for a day');
         $this->expectException(TransportException::class);
         $handler(new SendMail('a@example.org', 'b@example.org', 'x', 'y', 'z'));
     }
