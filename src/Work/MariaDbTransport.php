@@ -35,6 +35,8 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     private const TAKEN = 3;
     /** Work that a worker has put aside waits so long for it, seconds; then any may begin it anew. */
     private const KEPT = 10.0;
+    /** What is due later than anything is put off was due before somebody set the clock back, seconds. */
+    private const LATEST = 10_800.0;
 
     public function __construct(
         private Connection $connection,
@@ -52,10 +54,15 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
     {
         $row = $this->guarded(fn (): ?array => $this->connection->transactional(function (): ?array {
             $row = $this->connection->fetchAssociative(
-                'SELECT q.id, q.body, q.headers, q.taken FROM '.self::TABLE.' q WHERE q.queue = ? AND q.due_at <= ?'
+                'SELECT q.id, q.body, q.headers, q.taken FROM '.self::TABLE.' q WHERE q.queue = ?'
+                // What was never put off is due whatever the clock says: somebody may have set it back.
+                .' AND (q.due_at <= ? OR (q.put_off = 0 AND q.taken_at IS NULL) OR q.due_at > ?)'
                 .' AND (q.kept_by IS NULL OR q.kept_by = ? OR q.due_at <= ?)'
                 .' ORDER BY '.FairShare::UNDER_WAY.', '.FairShare::HAD.', q.due_at, q.id LIMIT 1 FOR UPDATE SKIP LOCKED',
-                [$this->queue, $this->time(), $this->worker, $this->time(-self::KEPT), $this->time(), $this->share->since()],
+                [
+                    $this->queue, $this->time(), $this->time(self::LATEST),
+                    $this->worker, $this->time(-self::KEPT), $this->time(), $this->share->since(),
+                ],
             );
             if (false === $row) {
                 return null;
@@ -124,6 +131,7 @@ final readonly class MariaDbTransport implements TransportInterface, KeepaliveRe
             'body' => $encoded['body'],
             'headers' => json_encode($encoded['headers'] ?? [], \JSON_THROW_ON_ERROR),
             'due_at' => $this->time($delay / 1000),
+            'put_off' => $delay > 0 ? 1 : 0,
             'kept_by' => $envelope->last(KeptBy::class)?->worker,
             'party' => $envelope->getMessage() instanceof OfAccount ? $envelope->getMessage()->accountId() : null,
             'subject' => $subject,

@@ -125,6 +125,26 @@ final class TransportTest extends KernelTestCase
         self::assertEquals(new EraseSheet('later'), $this->take()->getMessage());
     }
 
+    /** Somebody sets the clock back by a minute or by a day: what waits is worked on all the same. */
+    public function testWorkWaitsForNoClock(): void
+    {
+        foreach ([60, 86_400] as $seconds) {
+            $this->transport->send(new Envelope(new EraseSheet('now')));
+            $this->clock->modify("-$seconds seconds");
+            $taken = $this->take();
+            self::assertEquals(new EraseSheet('now'), $taken->getMessage());
+            // It is this worker's, and nobody else's.
+            self::assertSame([], [...$this->transport->get()]);
+            $this->transport->ack($taken);
+        }
+        // A day later than it was, a letter that was put off is due, and what a dead worker had as well.
+        $this->transport->send(new Envelope(new EraseSheet('later'), [new DelayStamp(5000)]));
+        $this->clock->modify('+1 day');
+        self::assertEquals(new EraseSheet('later'), $this->take()->getMessage());
+        $this->clock->modify('-1 day');
+        self::assertEquals(new EraseSheet('later'), $this->take()->getMessage());
+    }
+
     public function testAMessageWhoseWorkerDiedIsDueAgainUnlessKeptAlive(): void
     {
         $this->transport->send(new Envelope(new EraseSheet('x')));
