@@ -8,6 +8,8 @@
 declare(strict_types=1);
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PocketSides;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\QuickChance;
@@ -16,7 +18,6 @@ use ZigLane\Core\Odds\Window;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\TwoAhead;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\PositionPlay\Fan;
 use ZigLane\Core\PositionPlay\LandingSearch;
 use ZigLane\Core\PositionPlay\Lane;
@@ -31,7 +32,6 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 

@@ -7,11 +7,11 @@
 
 declare(strict_types=1);
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;

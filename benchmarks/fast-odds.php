@@ -8,12 +8,12 @@
 declare(strict_types=1);
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 

@@ -6,9 +6,9 @@ declare(strict_types=1);
 
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Balls of a game anywhere on the table, a ball's width apart, with the cue ball; from a third of them to all, the money ball always, and

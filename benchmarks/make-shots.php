@@ -9,13 +9,13 @@
 declare(strict_types=1);
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 

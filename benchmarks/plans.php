@@ -9,6 +9,7 @@
 
 declare(strict_types=1);
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\EasiestPot;
 use ZigLane\Core\Plan\Order;
@@ -21,7 +22,6 @@ use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;

@@ -8,13 +8,13 @@
 
 declare(strict_types=1);
 
+use ZigLane\Core\Fit\ErrorFit;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\RackPlayer;
 use ZigLane\Core\Plan\Tally;
-use ZigLane\Core\Player\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;

@@ -19,15 +19,15 @@ use ZigLane\Core\Motion\Internal\InitialState;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Motion\Tolerances;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 require dirname(__DIR__).'/vendor/autoload.php';

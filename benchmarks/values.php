@@ -9,7 +9,6 @@
 
 declare(strict_types=1);
 
-use ZigLane\Core\Algebra\Matrix;
 use ZigLane\Core\Decide\Duel;
 use ZigLane\Core\Decide\Duellist;
 use ZigLane\Core\Decide\Look;
@@ -17,6 +16,7 @@ use ZigLane\Core\Decide\Pace;
 use ZigLane\Core\Decide\PositionValue;
 use ZigLane\Core\Decide\Situation;
 use ZigLane\Core\Decide\WayKind;
+use ZigLane\Core\Math\Matrix;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;

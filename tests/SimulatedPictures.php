@@ -9,10 +9,10 @@ use ZigLane\Core\Camera\Scene;
 use ZigLane\Core\Camera\View;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Scattered;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** Rendered pictures of tables whose balls are known, from heights, tilts, light and cloths that are drawn. */
 final readonly class SimulatedPictures

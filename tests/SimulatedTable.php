@@ -13,10 +13,10 @@ use ZigLane\Core\Calibration\TableTest;
 use ZigLane\Core\Calibration\UsualTests;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** A table whose constants are known and which is tested with a tape and a stopwatch that err. */
 final class SimulatedTable

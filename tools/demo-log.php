@@ -20,17 +20,16 @@ use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Log\ShotResult;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Player\Biases;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Side;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\BreakShot;
@@ -39,6 +38,7 @@ use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 

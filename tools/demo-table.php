@@ -13,7 +13,7 @@ use ZigLane\Core\Calibration\Prediction;
 use ZigLane\Core\Calibration\UsualTests;
 use ZigLane\Core\Format\TableTestsFile;
 use ZigLane\Core\Motion\EventSimulator;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Tests\Chance;
 

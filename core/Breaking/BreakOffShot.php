@@ -5,19 +5,19 @@ declare(strict_types=1);
 namespace ZigLane\Core\Breaking;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A break shot of straight pool: the break ball and the cue ball in diamonds beside fourteen that are racked, the pocket (null: the

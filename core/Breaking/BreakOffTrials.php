@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace ZigLane\Core\Breaking;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Motion\Outcome;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Breaking;
 
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\RuleOptions;

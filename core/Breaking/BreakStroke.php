@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Breaking;
 
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * How a rack is broken: the cue ball's place behind the head string in diamonds, which part of the ball at the apex is hit (0 full, 1 its

@@ -6,11 +6,12 @@ namespace ZigLane\Core\Breaking;
 
 use ZigLane\Core\Decide\PositionValue;
 use ZigLane\Core\Decide\Situation;
-use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\SimulationLimit;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Motion\SimulationLimit;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BreakShot;
@@ -18,7 +19,6 @@ use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * Many breaks of one stroke with a player's errors, each with a rack of its own, and what they leave him. The chance to run out from there

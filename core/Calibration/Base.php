@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Calibration;
 
-use ZigLane\Core\Error\IllegalTable;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\IllegalTable;
 use ZigLane\Core\Table\TableProfile;
 
 /** What is known of a table before its tests, and which of its constants are to be found. */

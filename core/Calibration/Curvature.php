@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Calibration;
 
-use ZigLane\Core\Algebra\Matrix;
+use ZigLane\Core\Math\Matrix;
 
 /**
  * The sum of squares about a state: its gradient and its second derivatives (Gauss and Newton's), with each speed apart, since it has a

@@ -8,11 +8,11 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Measured;
 use ZigLane\Core\Motion\Measurements;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 
 /** What tests would show on a table with stated constants, held against what was seen of them. */
 final class Prediction
@@ -131,7 +131,7 @@ final class Prediction
         foreach ($seen as $i => [$rail, $along]) {
             $isLost = $isLost || ($met[$i][0] ?? null) !== $rail;
             $off[] = match (true) {
-                $isLost => ($rail->distance($last->x, $last->y, $this->equipment->table) - $this->equipment->balls->radius) / $deviation,
+                $isLost => ($this->equipment->table->fromRail($rail, $last->x, $last->y) - $this->equipment->balls->radius) / $deviation,
                 null === $along => 0.0,
                 default => (self::along($rail, $met[$i][1]) - $along) / $deviation,
             };

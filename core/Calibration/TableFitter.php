@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Calibration;
 
-use ZigLane\Core\Algebra\Matrix;
-use ZigLane\Core\Error\OutOfTime;
 use ZigLane\Core\Fit\FittedNumber;
+use ZigLane\Core\Math\Matrix;
+use ZigLane\Core\Motion\OutOfTime;
 
 /**
  * Finds the constants of a table from its tests: least squares through the engine with a prior (Gauss and Newton's method, damped after

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Core\Calibration;
 
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 
 /** A shot of a table test and what was seen of it. */
 final readonly class TableTest

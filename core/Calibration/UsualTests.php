@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Core\Calibration;
 
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /**

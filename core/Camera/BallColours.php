@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** The common colours of a set: solids 1 to 7, the black 8, stripes 9 to 15 in the same order. */
 final class BallColours

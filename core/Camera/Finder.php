@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Finds balls and their numbers in a picture of a table of which the four corner pockets are known. The view is found from these (View),

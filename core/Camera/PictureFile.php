@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
-use ZigLane\Core\Error\UnreadablePicture;
-
 /**
  * Reads a picture that a stranger sent: its kind and its size are looked at before anything is decoded, and it is made no larger than the
  * finder needs. Nothing of what was written beside the picture (place, time, camera) is kept.

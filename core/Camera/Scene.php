@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\Equipment;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Table\Spot;
 
 /** A ball that a picture shows: which it is likely to be, where, and how sure that is, 0 to 1. */
 final readonly class SeenBall

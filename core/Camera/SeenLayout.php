@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
-use ZigLane\Core\Error\UnreadablePicture;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** What a picture shows as a layout: balls that were seen to lie a little over each other or a rail are moved to where they can lie. */
 final readonly class SeenLayout

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Camera;
 
-use ZigLane\Core\Algebra\Matrix;
+use ZigLane\Core\Math\Matrix;
 
 /**
  * A pinhole camera over a table: where it stands, and where a point is in its picture. Points in metres, x and y as on the table, z up;

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\PotLines;
 use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\AimedShot;
 use ZigLane\Core\Shot\IndirectSearch;
@@ -19,6 +18,7 @@ use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Attacks: the straight pots whose ways are free, each with several speeds and heights of the tip, and what the cue turned once round makes

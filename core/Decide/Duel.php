@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
-use ZigLane\Core\Odds\Normal;
+use ZigLane\Core\Math\Normal;
 use ZigLane\Core\Odds\Trials;
 
 /** What came of the racks of a duel, to its first player. */

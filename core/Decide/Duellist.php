@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Plan\ThreeAhead;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Table\Spot;
 
 /**
  * One of the two players of a duel, who decides in a tenth of a second: the best of the pots that a sound player thinks of

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\PotLines;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /** Where the cue ball in hand may well be placed to pot a ball: behind it, at several cuts and distances, where the way is free. */
 final readonly class HandPlaces

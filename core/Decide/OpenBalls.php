@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 
 /** Which balls have a free way to some pocket, whatever the cue ball does: what of a layout stays good or bad for a player for a while. */
 final class OpenBalls

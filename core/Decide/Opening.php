@@ -6,9 +6,8 @@ namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BreakReferee;
 use ZigLane\Core\Rules\Game;
@@ -16,6 +15,7 @@ use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\RaisedCue;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The opening break of straight pool, which is a safety: two object balls and the cue ball have to reach a cushion, and the less of the

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Risks;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\CushionPoint;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * How a player's visits to the table go in a game: the chances that he goes on with a shot, that one with which he does not is a foul, and

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * What a position is worth to the one who comes to it: by his easiest pot, whether he sees a ball on, and the balls that are left (Race).

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
-use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Plan\NothingToPlan;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;

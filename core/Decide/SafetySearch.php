@@ -6,13 +6,13 @@ namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\Demands;
 use ZigLane\Core\Player\Deviations;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\GhostBall;
@@ -23,7 +23,7 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Bridge;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Safeties, found by simulation: every ball on that is seen is met from thin on one side to thin on the other, at several speeds and

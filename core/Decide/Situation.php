@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Game;
@@ -18,6 +17,7 @@ use ZigLane\Core\Rules\Standing;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** A position between two shots, with the one of two players who comes to it: 0, for whom the options are, or 1, the opponent. */
 final readonly class Situation

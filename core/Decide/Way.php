@@ -6,8 +6,8 @@ namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\Deviations;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Table\Spot;
 
 /** One thing that can be done in a situation: a shot as it is meant, with the errors with which its player makes it; or nothing. */
 final readonly class Way

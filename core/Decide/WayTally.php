@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Decide;
 
-use ZigLane\Core\Odds\Normal;
+use ZigLane\Core\Math\Normal;
 
 /**
  * What came of many tries of one way. Tallies of different tries add up, whoever counted them.

@@ -6,7 +6,9 @@ namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Rules\Game;
@@ -14,8 +16,6 @@ use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Verdict;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /** Why an option is good or bad, in facts with their numbers, each told only where the tries or the shot as meant bear it out. */
 final readonly class Why
@@ -254,7 +254,7 @@ final readonly class Why
         }
         $cue = $ending->final->spot(Ball::Cue);
         foreach (Rail::cases() as $rail) {
-            $distance = $rail->distance($cue->x, $cue->y, $this->rack->equipment->table);
+            $distance = $this->rack->equipment->table->fromRail($rail, $cue->x, $cue->y);
             if ($distance - $this->rack->equipment->balls->radius < self::RAIL) {
                 return [new Fact('decide.onRail', ['rail' => $rail])];
             }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Fact;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 
 /**
  * Something that the core has to say, as data: a kind, like "reason.onlyPocket", and what its sentence needs to know. The sentences are

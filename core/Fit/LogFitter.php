@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Fit;
 
-use ZigLane\Core\Algebra\Matrix;
 use ZigLane\Core\Log\Log;
 use ZigLane\Core\Log\LoggedShot;
+use ZigLane\Core\Math\Matrix;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
 

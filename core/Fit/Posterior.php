@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Fit;
 
-use ZigLane\Core\Algebra\Matrix;
+use ZigLane\Core\Math\Matrix;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\Randomness;
 

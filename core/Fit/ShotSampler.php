@@ -9,20 +9,20 @@ use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Demands;
 use ZigLane\Core\Player\ErrorGrowth;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Position\Side;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Draws strokes for a logged shot from a wide proposal, plays each, and holds what comes of it against what was noted: whether the called

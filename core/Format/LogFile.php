@@ -17,15 +17,15 @@ use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Log\ShotResult;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Side;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A log: outings, their racks, and every shot with what was meant and what came of it. Format "zig-lane/log", version 1. Spots are diamonds

@@ -13,9 +13,9 @@ use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Internal\Arrays;
 use ZigLane\Core\Format\Internal\Players;
 use ZigLane\Core\Format\Internal\Reader;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The options of a position as a file, the best first. Format "zig-lane/options", version 1 (docs/formats.md, its schema in docs/schema):

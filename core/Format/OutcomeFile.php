@@ -6,8 +6,8 @@ namespace ZigLane\Core\Format;
 
 use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Motion\Outcome;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Table\Spot;
 
 /** What came of a shot, as a file. Format "zig-lane/outcome", version 1; seconds and metres to a billionth. */
 final class OutcomeFile

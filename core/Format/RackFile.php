@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Format;
 
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Format\Internal\Arrays;
 use ZigLane\Core\Format\Internal\Players;
 use ZigLane\Core\Format\Internal\Reader;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
@@ -23,7 +24,6 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * A rack file: a layout with its game, table, balls, cue and player; on request with the sheet's name and its shot. Format

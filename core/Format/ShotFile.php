@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Format;
 
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Internal\Reader;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Table\Cue;

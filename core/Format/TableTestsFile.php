@@ -7,17 +7,17 @@ namespace ZigLane\Core\Format;
 use ZigLane\Core\Calibration\Base;
 use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Calibration\TableTest;
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Internal\Reader;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /** What was measured of a table: shots and what was seen of them. Format "zig-lane/table-tests", version 1. */

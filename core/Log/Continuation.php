@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Log;
 
-use ZigLane\Core\Error\IllegalEntry;
-use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace ZigLane\Core\Log;
 
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /** One shot of a log: what was called and meant, and what came of it. */
 final readonly class LoggedShot

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Log;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Shot\GhostBall;
 
 /** What kind of shot a logged one was, by its numbers: what a log is sorted and judged by. */

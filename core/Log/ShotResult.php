@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Log;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Side;
-use ZigLane\Core\Table\Pocket;
 
 /** What came of a logged shot, as far as it was noted. */
 final readonly class ShotResult

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /** What a shot comes to, without its paths: for trying many. */
 final readonly class Ending

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
+use ZigLane\Core\Table\Spot;
 
 /**
  * One entry of the record of a shot, `time` in seconds after the strike, `at` the ball's centre. Of two balls that meet,

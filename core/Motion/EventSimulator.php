@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Motion\Internal\Engine;
 use ZigLane\Core\Motion\Internal\PackedEvent;
 use ZigLane\Core\Motion\Internal\Surfaces;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** The simulator over the event-driven engine. */
 final readonly class EventSimulator implements Simulator

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
+use ZigLane\Core\Table\Spot;
 
 /** What a person with a tape and a stopwatch sees of a shot. */
 final readonly class Measured

@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Engine;
 use ZigLane\Core\Motion\Internal\InitialState;
 use ZigLane\Core\Motion\Internal\PackedEvent;
 use ZigLane\Core\Motion\Internal\Surfaces;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /** Plays many strokes from one layout, which was found legal before, and keeps of each what can be measured. */
 final class Measurements

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /** The cue ball meets an object ball: when (s), where the cue ball's centre is, how it travels (radians), where the object ball goes. */
 final readonly class Meeting

@@ -9,9 +9,9 @@ use ZigLane\Core\Motion\Internal\Conditions;
 use ZigLane\Core\Motion\Internal\InitialState;
 use ZigLane\Core\Motion\Internal\Meetings;
 use ZigLane\Core\Motion\Internal\Surfaces;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The cue ball and one object ball on a cloth without cushions: where they meet and where the object ball heads. For finding

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Table\Pocket;
 
 /** What came of one shot. Drawing, numbers and stored plan are all read from here, so that they cannot disagree. */
 final readonly class Outcome

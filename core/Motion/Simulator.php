@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Error\SimulationLimit;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 
 /** Plays one shot from a layout and says what came of it. Deterministic: the same input gives the same outcome. */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /** The path of one ball through a shot: pieces that follow each other in time without a gap. */
 final readonly class Trajectory

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Odds;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Table\Rail;
 
 /**
  * Where a pocket takes the ball of a shot at the speed and with the spin that the shot gives it: how far to either side of the middle

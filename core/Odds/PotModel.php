@@ -5,15 +5,16 @@ declare(strict_types=1);
 namespace ZigLane\Core\Odds;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Math\Normal;
 use ZigLane\Core\Motion\BallContact;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Side;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
@@ -22,8 +23,8 @@ use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
+use ZigLane\Core\Table\Spot;
 
 /**
  * One ball to one pocket, and the chance of that pot from any cue ball spot, fast enough for thousands of spots.

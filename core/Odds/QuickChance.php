@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Odds;
 
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Math\Normal;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Rollouts;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\Deviations;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Core\Odds;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Error\OutOfTime;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Motion\OutOfTime;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotDemands;

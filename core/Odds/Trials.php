@@ -4,17 +4,18 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Odds;
 
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Math\Normal;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Miscue;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Stroke\Miscue;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A shot played many times with the player's errors, each through the full simulation: how often the ball is made, where the cue

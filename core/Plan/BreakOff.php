@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
@@ -17,7 +18,6 @@ use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * The break shot of straight pool: the last ball of a rack is made while the cue ball opens the next, which lies there without its apex.

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Group;
+use ZigLane\Core\Table\Spot;
 
 /** A way to begin a run: with ball in hand a place of the cue ball, on an open table a group, and the first shot. */
 final readonly class Candidate

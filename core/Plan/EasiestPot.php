@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
@@ -18,7 +18,7 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A sensible beginner's way, to hold the planner against: the easiest pot now, at natural roll and medium speed, whatever comes after

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * What a table leaves the player who comes to it: the chance of his easiest pot from where the cue ball lies. By geometry the pots whose

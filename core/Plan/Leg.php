@@ -6,11 +6,11 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Shot\CushionPoint;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Table\Spot;
 
 /** One shot of a plan, with its odds from simulated tries and the reasons for it: all that a plan file keeps of it. */
 final readonly class Leg

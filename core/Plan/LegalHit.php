@@ -6,8 +6,8 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 
 /** A stroke that meets a ball on and drives something to a cushion, over whatever cushions. */
 final readonly class LegalHit

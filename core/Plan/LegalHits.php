@@ -7,16 +7,16 @@ namespace ZigLane\Core\Plan;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\RaisedCue;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /**
  * Where nothing can be made: how a ball on can be hit legally, straight or over cushions. The cue is turned once round in half degrees with

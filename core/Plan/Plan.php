@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Table\Spot;
 
 /** A run-out as planned: its legs, how often it is finished when it is replayed with errors, and where it ends when it is not. */
 final readonly class Plan

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Shot\ShotChoice;
-use ZigLane\Core\Table\Pocket;
 
 /** What a person decides for the planner: legs that stay as they are, pockets that are not to be used, an order of balls. */
 final readonly class PlanConstraints

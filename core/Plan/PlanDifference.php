@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Rail;
 
 /**
  * What each of several plans does otherwise than those beside it, by the first thing that tells it from all with the same first ball and
@@ -69,7 +69,7 @@ final class PlanDifference
     /**
      * @return array<string, array<string, mixed>> what may tell it apart, in this order, with the values of the sentence
      *
-     * @phpstan-return array<string, array<string, int|float|string|null|list<Rail>|list<\ZigLane\Core\Position\Ball>>>
+     * @phpstan-return array<string, array<string, int|float|string|null|list<Rail>|list<\ZigLane\Core\Name\Ball>>>
      */
     private static function features(Plan $plan): array
     {
@@ -89,7 +89,7 @@ final class PlanDifference
             'place' => ['long' => null === $place ? null : round($place[0], 1), 'short' => null === $place ? null : round($place[1], 1)],
             'then' => [
                 'then' => array_map(
-                    static fn (Leg $next): \ZigLane\Core\Position\Ball => $next->choice->ball,
+                    static fn (Leg $next): \ZigLane\Core\Name\Ball => $next->choice->ball,
                     \array_slice($plan->legs, 1, 3),
                 ),
             ],

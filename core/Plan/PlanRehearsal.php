@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotChoice;

@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Internal\CandidateFinder;
 use ZigLane\Core\Plan\Internal\PlanAssembler;
 use ZigLane\Core\Plan\Internal\Policies;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;

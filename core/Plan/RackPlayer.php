@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Foul;
 use ZigLane\Core\Rules\Game;

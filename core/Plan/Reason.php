@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\PositionPlay\Lane;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /** The reasons for a leg, each with its numbers. They are told only where those bear them out. */
 final class Reason

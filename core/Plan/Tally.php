@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
-use ZigLane\Core\Odds\Normal;
+use ZigLane\Core\Math\Normal;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Odds\Trials;
-use ZigLane\Core\Position\Ball;
 
 /**
  * What came of many replays of a rack: how often the run was finished, and how it ended otherwise. Tallies of different replays add up,

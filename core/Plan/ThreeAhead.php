@@ -6,7 +6,7 @@ namespace ZigLane\Core\Plan;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Group;

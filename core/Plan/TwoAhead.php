@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Internal\PlannerTables;
 use ZigLane\Core\Plan\Internal\ValueTable;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Rules\Rack;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The odds to make a ball and then the one after it, from any cue ball spot: what is needed to see the right side of the line. The

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Player;
 
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
 
 /** A player's execution errors in one shot: standard deviations and means, drawn from normal distributions of their own. */

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Position;
 
-use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /**

@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Position;
 
-use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\PocketGeometry;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 

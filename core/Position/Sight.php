@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Position;
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Spot;
 
 /** Straight lines of balls on a table, by exact geometry: what lies beside or in them. */
 final readonly class Sight

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Motion\Event;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /** A stroke that brings the cue ball near where it is wished. */
 final readonly class Landing

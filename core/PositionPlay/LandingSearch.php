@@ -5,21 +5,21 @@ declare(strict_types=1);
 namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Which strokes pot a ball and bring the cue ball to a spot or into a zone: some thirty tips by nine speeds are aimed and played, on

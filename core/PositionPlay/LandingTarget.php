@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\PositionPlay;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /** Where the cue ball is to stop. */
 interface LandingTarget

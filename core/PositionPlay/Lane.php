@@ -6,16 +6,16 @@ namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The lane of a shot: how much slower and harder it may be played and still land in the zone of the next ball, everything else as

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\PositionPlay;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Outlines with fewer points: those are left out that lie so near to the line between others that nobody sees it

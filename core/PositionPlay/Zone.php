@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Odds\PotModel;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The zone of a ball: the cue ball spots from which it can be potted with at least some odds, in one pocket or the best of several.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\PositionPlay;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /** The part of a zone from which the ball goes with at least some odds. */
 final readonly class ZoneLevel

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\PositionPlay;
 
 use ZigLane\Core\Odds\PotModel;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /** Anywhere in the zone of the next ball: the spots from which it is potted with at least some odds, in the best of some pockets. */
 final readonly class ZoneTarget implements LandingTarget

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Practice;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
 
 /** A drill at one of its levels: what is set up, what is to be done, and what it counts. Lengths in diamonds. */
 final readonly class Drill

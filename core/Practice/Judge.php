@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace ZigLane\Core\Practice;
 
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /** Scores tries of a drill: those of a simulation, and those of a player by where the balls stopped. */
 final class Judge

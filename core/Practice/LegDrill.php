@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Practice;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /** A drill made of one shot of a rack: the position, the stroke, and where the cue ball has to come, as a drill file. */

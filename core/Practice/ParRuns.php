@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace ZigLane\Core\Practice;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BreakShot;
 use ZigLane\Core\Rules\Game;

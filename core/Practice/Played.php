@@ -6,8 +6,8 @@ namespace ZigLane\Core\Practice;
 
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\Deviations;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
+use ZigLane\Core\Table\Spot;
 
 /** A stroke for a try, with its player's errors in it. */
 final readonly class Played

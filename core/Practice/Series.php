@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Practice;
 
-use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\Equipment;
 

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Practice;
 
-use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** Sets the balls of a drill up on a table; what is drawn is drawn by the seed. */
 final readonly class SetUp

@@ -7,15 +7,15 @@ namespace ZigLane\Core\Practice;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\Rollouts;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\Demands;
 use ZigLane\Core\Player\Deviations;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\GhostBall;
@@ -27,7 +27,7 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Bridge;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The stroke that brings a player the most points in a try: many as they are meant, the best of them with his errors, and the best of those

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Practice;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 
 /** What a ball has to do beside the task, and what that is worth. */
 final readonly class Target

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Reading;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** One ball, read. */
 final readonly class BallReading

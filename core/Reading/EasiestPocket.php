@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Reading;
 
-use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Error\NoAim;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\GhostBall;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Shot\NoAim;
 use ZigLane\Core\Table\TableGeometry;
 
 /** A first guess at a pocket, by plain geometry; it knows nothing of blockers or odds. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Reading;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Side;
-use ZigLane\Core\Table\Pocket;
 
 /** One ball and one pocket, read. */
 final readonly class PocketReading

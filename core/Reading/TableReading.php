@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace ZigLane\Core\Reading;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\QuickChance;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
 use ZigLane\Core\Shot\ShotDemands;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Pocket;
 
 /** The table as a player reads it walking round: every ball with every pocket, and what makes a ball trouble; most trouble first. */
 final readonly class TableReading

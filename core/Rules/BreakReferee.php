@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Rules;
 
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /**
  * Judges the opening break (WPA, from memory). A break that is not legal, a soft one, pockets nothing and drives too few balls to a

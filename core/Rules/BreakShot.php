@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Outcome;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A break: the rack with the cue ball, the stroke that was meant, and what came of it.

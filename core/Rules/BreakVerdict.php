@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** What a break comes to by the rules. */
 final readonly class BreakVerdict

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** The games that can be laid out; the values are the words of the rack file. */
 enum Game: string

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** The group of balls that the shooter plays in eight-ball. */
 enum Group: string

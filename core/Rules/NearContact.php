@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Rules;
 
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\Equipment;
 

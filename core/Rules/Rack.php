@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
-use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A layout with the game it belongs to and the equipment and the player that it is for. Every ball is used in the game and

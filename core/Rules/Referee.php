@@ -6,11 +6,11 @@ namespace ZigLane\Core\Rules;
 
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /**
  * Judges a shot by the rules of its game: the world standard rules (WPA; from memory), with the choices of RuleOptions. Every rule has
@@ -116,7 +116,7 @@ final readonly class Referee
     {
         $spot = $before->spot($ball);
 
-        return $rail->distance($spot->x, $spot->y, $this->equipment->table) - $this->equipment->balls->radius < self::FROZEN;
+        return $this->equipment->table->fromRail($rail, $spot->x, $spot->y) - $this->equipment->balls->radius < self::FROZEN;
     }
 
     /**

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\Core\Rules;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /**
  * What the rules say before a shot, for a player who is about to play: what may be shot, what must be called, and what a foul would give.

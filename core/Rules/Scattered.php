@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** Balls anywhere on the table, each spot as likely as another where a ball can lie. */
 final class Scattered

@@ -4,16 +4,15 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
-use ZigLane\Core\Error\NoAim;
 use ZigLane\Core\Motion\Meeting;
 use ZigLane\Core\Motion\OpenCloth;
 use ZigLane\Core\Motion\Phase;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableGeometry;
 
 /**

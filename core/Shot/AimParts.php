@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Motion\BallContact;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Table\Equipment;
 
 /** What the aim is made of: how far throw turns the object ball, how much of that is the cut's and how much the side's, and swerve. */

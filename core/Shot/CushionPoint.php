@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Motion\EventKind;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Rail;
+use ZigLane\Core\Table\Spot;
 
 /** Where the cue ball meets a rail: the thing to aim for on the way. */
 final readonly class CushionPoint

@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
-use ZigLane\Core\Error\NoAim;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\PocketGeometry;
+use ZigLane\Core\Table\Spot;
 
 /** The plain geometry of a pot without throw, squirt or swerve: where the cue ball's centre would have to be at contact. */
 final readonly class GhostBall

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Rollouts;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * Combinations, caroms, banks and kicks that are real chances. The cue is turned once round in small steps, each direction played
@@ -199,12 +199,12 @@ final readonly class IndirectSearch
     /**
      * @param array<Event> $events
      *
-     * @return list<\ZigLane\Core\Table\Rail>
+     * @return list<\ZigLane\Core\Name\Rail>
      */
     private static function rails(array $events): array
     {
         return array_values(array_filter(array_map(
-            static fn (Event $event): ?\ZigLane\Core\Table\Rail => EventKind::Cushion === $event->kind ? $event->rail : null,
+            static fn (Event $event): ?\ZigLane\Core\Name\Rail => EventKind::Cushion === $event->kind ? $event->rail : null,
             $events,
         )));
     }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 
 /** How a shot makes its ball other than straight, by the contacts of its simulation. */
 final readonly class IndirectWay

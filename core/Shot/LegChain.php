@@ -6,7 +6,7 @@ namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;

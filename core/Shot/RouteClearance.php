@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Spot;
 
 /** The balls that a shot's cue ball passes on its way, and by how much: what stands beside the route and is not touched. */
 final readonly class RouteClearance

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Stroke\Stroke;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * What a player calls: this ball, to the middle of this pocket, with this stroke. A shot that gets there another way (over another

@@ -7,14 +7,14 @@ namespace ZigLane\Core\Shot;
 use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\Outcome;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Demands;
 use ZigLane\Core\Player\ErrorGrowth;
 use ZigLane\Core\Position\Angle;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Stroke\Bridge;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * What a shot demands of a player (docs/physics.md, section 7). What he must judge of cushions and lines of centres is turned into the

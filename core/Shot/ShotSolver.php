@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Shot;
 
-use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Error\NoAim;
-use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\EventSimulator;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Motion\SimulationLimit;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\Equipment;
 

@@ -6,7 +6,7 @@ namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\EventKind;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\TableGeometry;
 
 /** What became of a called shot as it is meant, and of a miss, what came in between: read from the events of its simulation. */

@@ -8,9 +8,9 @@ use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\Outcome;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Table\Pocket;
 
 /** A called shot with its aim and what the simulation says comes of it. */
 final readonly class SolvedShot

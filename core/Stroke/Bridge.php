@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Stroke;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Where the bridge hand lies: a hand's length behind the cue ball. On the rail or over a ball it does not lie as steady as on the cloth.

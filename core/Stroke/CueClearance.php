@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Stroke;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Rail;
 
 /**
  * How far a cue must be raised to clear what lies behind the cue ball: the rail, or balls under the shaft. The shaft is a straight

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Stroke;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Rail;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Stroke;
 
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
 
 /**

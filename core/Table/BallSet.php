@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Table;
 
-use ZigLane\Core\Error\IllegalTable;
+use ZigLane\Core\Name\Pocket;
 
 /**
  * A set of balls, equal but for the cue ball's weight. Radius in metres, mass in kilograms; `cueBallWeight` is the cue ball's mass over

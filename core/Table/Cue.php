@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Table;
 
-use ZigLane\Core\Error\IllegalTable;
-
 /**
  * A cue: ball mass over the effective mass of its end (decides squirt; Shepard 1997, Cross 2008), width of the tip and radius
  * of its dome in metres.

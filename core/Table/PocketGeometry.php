@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Table;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Pocket;
 
 /**
  * One pocket as drawn by its two nose points, its two facings and its hole. The axis is the unit vector from the middle of

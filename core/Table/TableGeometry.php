@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Table;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 
 /** Where noses, facings and holes of a table lie, in the frame of the core: x from the head rail, y from the right rail, metres. */
 final readonly class TableGeometry

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Table;
 
-use ZigLane\Core\Error\IllegalTable;
+use ZigLane\Core\Name\Rail;
 
 /**
  * One table: its measures, cloth and cushions. SI units, angles in degrees. Every field lies within LIMITS, so that the
@@ -98,6 +98,17 @@ final readonly class TableProfile
         $fields = get_object_vars($this);
 
         return $fields;
+    }
+
+    /** How far a spot lies from the nose of a rail, metres. */
+    public function fromRail(Rail $rail, float $x, float $y): float
+    {
+        return match ($rail) {
+            Rail::Head => $x,
+            Rail::Foot => $this->length - $x,
+            Rail::Right => $y,
+            Rail::Left => $this->width() - $y,
+        };
     }
 
     /** Width between the noses of the long rails, metres. */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Teaching;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /** What somebody says of a position before he sees the plan: the first ball and its pocket, where the cue ball is to stop, the order. */
 final readonly class Prediction

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Teaching;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\Chooser;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\Plan;
@@ -13,13 +15,11 @@ use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Plan\RackPlayer;
 use ZigLane\Core\Plan\Tally;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\PositionPlay\LandingSearch;
 use ZigLane\Core\PositionPlay\SpotTarget;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * A prediction against the best plan: both are played out with the same simulated errors, planned again after every shot (in the order that

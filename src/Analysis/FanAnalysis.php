@@ -56,7 +56,7 @@ final readonly class FanAnalysis implements ShotAnalysis
         };
     }
 
-    /** @param list<\ZigLane\Core\Table\Rail|\ZigLane\Core\Table\Pocket> $route */
+    /** @param list<\ZigLane\Core\Name\Rail|\ZigLane\Core\Name\Pocket> $route */
     public static function route(array $route): Fact
     {
         return [] === $route ? new Fact('route.direct') : new Fact('route.over', ['cushions' => $route]);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Analysis;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\IndirectShot;

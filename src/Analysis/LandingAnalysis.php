@@ -6,13 +6,13 @@ namespace ZigLane\App\Analysis;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Landing;
 use ZigLane\Core\PositionPlay\LandingSearch;
 use ZigLane\Core\PositionPlay\LandingTarget;
 use ZigLane\Core\PositionPlay\SpotTarget;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\PositionPlay\ZoneTarget;
+use ZigLane\Core\Table\Spot;
 
 /** Strokes that bring the cue ball to a spot or into the zone of the next ball. */
 final readonly class LandingAnalysis implements ShotAnalysis

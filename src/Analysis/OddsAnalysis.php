@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace ZigLane\App\Analysis;
 
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Odds\PocketSides;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Odds\Window;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
-use ZigLane\Core\Table\Rail;
 
 /** The chance of a pot: from simulated tries, with the window that the cue has and the side that misses tend to. */
 final readonly class OddsAnalysis

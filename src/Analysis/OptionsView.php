@@ -10,7 +10,7 @@ use ZigLane\Core\Decide\WayKind;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\OptionsFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\IndirectKind;
 use ZigLane\Core\Shot\IndirectSearch;

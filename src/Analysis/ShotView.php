@@ -6,14 +6,14 @@ namespace ZigLane\App\Analysis;
 
 use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Words\ShotReport;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Shot\LegChain;
 use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Shot\StrokeName;
 use ZigLane\Core\Stroke\CueClearance;
-use ZigLane\Core\Stroke\StrokeName;
 
 /** All that the shot desk shows of one shot, worked out once a request from one simulation. */
 final readonly class ShotView

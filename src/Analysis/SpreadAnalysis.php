@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace ZigLane\App\Analysis;
 
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Plan\MissLeave;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
-use ZigLane\Core\Table\Pocket;
 
 /** Where the cue ball stops in many tries with the player's errors, and what else happens in them. */
 final readonly class SpreadAnalysis implements ShotAnalysis

@@ -6,13 +6,13 @@ namespace ZigLane\App\Analysis;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\TwoAhead;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\Stroke\LengthScale;
+use ZigLane\Core\Table\Spot;
 
 /** From where the next ball is potted, the lane of this shot in that zone, and from where the ball after the next one follows. */
 final readonly class ZoneAnalysis implements ShotAnalysis
@@ -70,7 +70,7 @@ final readonly class ZoneAnalysis implements ShotAnalysis
                 'zone.shaded',
                 [
                     'next' => $next,
-                    'pockets' => array_map(static fn (PotModel $pot): \ZigLane\Core\Table\Pocket => $pot->pocket, $pots),
+                    'pockets' => array_map(static fn (PotModel $pot): \ZigLane\Core\Name\Pocket => $pot->pocket, $pots),
                     'leastShare' => $request->least,
                     'bestShare' => $zone->most(),
                 ],

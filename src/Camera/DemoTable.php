@@ -15,8 +15,8 @@ use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Repository\RackSheetRepository;
 use ZigLane\App\Repository\ShotLog;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 
 /**

@@ -9,7 +9,7 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use ZigLane\App\Entity\OwnTable;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\PictureFile;
-use ZigLane\Core\Error\UnreadablePicture;
+use ZigLane\Core\Camera\UnreadablePicture;
 
 /**
  * A camera over a table that serves its frame over HTTP. Whoever looks after the room sets its address; each question says which table is

@@ -12,9 +12,9 @@ use ZigLane\App\Camera\DemoTable;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\Scene;
+use ZigLane\Core\Camera\UnreadablePicture;
 use ZigLane\Core\Camera\View;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\UnreadablePicture;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Rules\Rack;
 

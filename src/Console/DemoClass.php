@@ -33,9 +33,9 @@ use ZigLane\App\Teaching\LessonDesk;
 use ZigLane\Core\Format\LessonFile;
 use ZigLane\Core\Format\LessonItem;
 use ZigLane\Core\Format\LogFile;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Teaching\Prediction;
 use ZigLane\Core\Teaching\Question;
 

@@ -23,7 +23,7 @@ use ZigLane\App\Sheet\StrokeInput;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\OutOfTime;
+use ZigLane\Core\Motion\OutOfTime;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Shot\ShotSolver;

@@ -30,8 +30,8 @@ use ZigLane\App\Teaching\LessonDesk;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Format\LessonItem;
 use ZigLane\Core\Format\RackFile;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Teaching\ItemKind;
 use ZigLane\Core\Teaching\Prediction;
 

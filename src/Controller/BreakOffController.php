@@ -23,11 +23,11 @@ use ZigLane\App\Words\Words;
 use ZigLane\Core\Breaking\BreakOffShot;
 use ZigLane\Core\Breaking\BreakOffTrials;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 
 /** The break shot of straight pool: what opens, what sticks, and what is left. */
 #[Route('/break/shot')]

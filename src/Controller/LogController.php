@@ -28,7 +28,7 @@ use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\Records;
 use ZigLane\Core\Log\ShotGroup;
 use ZigLane\Core\Log\ShotKind;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;

@@ -21,8 +21,8 @@ use ZigLane\App\Words\Words;
 use ZigLane\Core\Camera\CornerFinder;
 use ZigLane\Core\Camera\PictureFile;
 use ZigLane\Core\Camera\SeenLayout;
+use ZigLane\Core\Camera\UnreadablePicture;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\UnreadablePicture;
 
 /** A layout from a picture of the table: its four corners are tapped, the balls are found, and the person says whether they are right. */
 final class PictureController extends AbstractController

@@ -22,9 +22,9 @@ use ZigLane\App\Sheet\ShotUnits;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Weights;
-use ZigLane\Core\Position\Ball;
 
 /** The whole run: asked for, watched while it is planned, stepped through, taken over, gone on with from where the balls really lie. */
 final class PlanController extends AbstractController

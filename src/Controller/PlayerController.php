@@ -18,7 +18,7 @@ use ZigLane\App\Sheet\PlayerInput;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Player\ErrorFit;
+use ZigLane\Core\Fit\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;

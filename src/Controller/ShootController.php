@@ -30,7 +30,7 @@ use ZigLane\Core\Camera\SeenLayout;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Log\RackResult;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\BallInHand;
 
 /** At the table: one leg at a time, what came of it in two touches, and the rest planned again from there. */

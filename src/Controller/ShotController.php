@@ -22,7 +22,7 @@ use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Reading\EasiestPocket;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Rack;

@@ -12,7 +12,7 @@ use ZigLane\App\Analysis\ShotAnalysis;
 use ZigLane\App\Analysis\SpreadAnalysis;
 use ZigLane\App\Analysis\ZoneAnalysis;
 use ZigLane\App\Words\Words;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\SpotTarget;
 use ZigLane\Core\Table\Equipment;

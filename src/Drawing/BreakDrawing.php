@@ -6,11 +6,11 @@ namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Breaking\BreakRequest;
 use ZigLane\Core\Breaking\BreakTally;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
+use ZigLane\Core\Table\Spot;
 
 /** A break as it is set up, and where balls come to rest in many of it. */
 final readonly class BreakDrawing

@@ -6,7 +6,7 @@ namespace ZigLane\App\Drawing;
 
 use ZigLane\Core\Breaking\BreakOffTally;
 use ZigLane\Core\Breaking\BreakOffTrials;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\Equipment;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Practice\Area;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /** A drill's set-up on its table, with what its balls have to reach. */
 final readonly class DrillDrawing

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /** What was drawn to comments, in the chart's own style: spots, arrows, zones. */

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Analysis\OptionsView;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Stroke\Hand;
+use ZigLane\Core\Table\Spot;
 
 /** One option as drawn: its routes, and where tries of it left the cue ball and the ball that is met first. */
 final readonly class OptionDrawing

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\Core\Motion\Trajectory;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /** What is laid over a table plan: areas, lines, dots and labels in the units of its projection. */
 final class Overlay

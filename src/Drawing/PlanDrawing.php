@@ -7,7 +7,7 @@ namespace ZigLane\App\Drawing;
 use ZigLane\App\Analysis\PlanView;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;

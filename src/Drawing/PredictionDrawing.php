@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Table\Spot;
 
 /** What was predicted of a position and the plan's first leg, laid over each other. */
 final readonly class PredictionDrawing

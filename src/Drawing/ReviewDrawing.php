@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Log\ReviewView;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Table\Spot;
 
 /** A shot of a rack as drawn for its review: what was meant faint, what came of it strong. */
 final readonly class ReviewDrawing

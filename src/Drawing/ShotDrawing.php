@@ -8,11 +8,11 @@ use ZigLane\Core\Motion\Event;
 use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\Phase;
 use ZigLane\Core\Motion\Trajectory;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Hand;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A shot as drawn over its table plan. Pieces of a path are parabolas, drawn as the quadratic Bezier curves that they exactly

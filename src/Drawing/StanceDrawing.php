@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Hand;
 use ZigLane\Core\Stroke\Stance;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\PocketGeometry;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableGeometry;
 
 /** A table with its balls as drawn: everything in the units of its projection. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Drawing;
 
 use ZigLane\App\Tables\TestEntry;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 

@@ -16,10 +16,10 @@ use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\OptionsFile;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\RackFile;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 

@@ -8,7 +8,7 @@ use Symfony\Component\Serializer\Encoder\CsvEncoder;
 use ZigLane\Core\Log\LoggedRack;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\Outing;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 
 /** A log as a table for a spreadsheet, a shot a row. */

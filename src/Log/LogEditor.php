@@ -27,7 +27,7 @@ use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Log\ShotResult;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;

@@ -11,10 +11,10 @@ use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\Outing;
 use ZigLane\App\Entity\Shot;
 use ZigLane\App\Entity\ShotRack;
-use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Log\Log;
 use ZigLane\Core\Log\LoggedRack;
 use ZigLane\Core\Log\Outing as LoggedOuting;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
 

@@ -7,11 +7,11 @@ namespace ZigLane\App\Log;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Log\ShotKind;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Side;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /**

@@ -16,9 +16,9 @@ use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Log\Continuation;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\RackResult;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 
 /** A rack at the table as the shoot page shows it: what to shoot now, and what became of the last shot. */

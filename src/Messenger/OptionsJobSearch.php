@@ -9,8 +9,8 @@ use ZigLane\Core\Decide\OptionSearch;
 use ZigLane\Core\Decide\Refusal;
 use ZigLane\Core\Decide\WayTally;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\NothingToPlan;
 use ZigLane\Core\Format\OptionsFile;
+use ZigLane\Core\Plan\NothingToPlan;
 
 /** The options of a job's position. */
 final readonly class OptionsJobSearch implements JobSearch

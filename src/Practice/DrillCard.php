@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Practice;
 
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\Target;

@@ -13,10 +13,10 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Plan\Plan;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Practice\LegDrill;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Shot\ShotChoice;
@@ -24,7 +24,7 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 
 /** Makes drills of what a player planned, weighed or shot: "practise this". */
 final readonly class DrillMaker

@@ -7,7 +7,7 @@ namespace ZigLane\App\Practice;
 use ZigLane\App\Entity\DrillPar;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\RackFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\Task;

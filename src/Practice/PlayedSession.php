@@ -6,17 +6,17 @@ namespace ZigLane\App\Practice;
 
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\DrillTry;
-use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Practice\Attempt;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\Judge;
 use ZigLane\Core\Practice\Series;
 use ZigLane\Core\Practice\TryScore;
 use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Table\Spot;
 
 /** A session with its tries scored one after the other: who is to play, what is set up, and what each has. */
 final class PlayedSession

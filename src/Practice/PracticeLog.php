@@ -18,15 +18,15 @@ use ZigLane\Core\Log\RackKind;
 use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Log\ShotResult;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\SetUp;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The player's log learns from drills: tries of a pot whose stroke the drill tells (tip and speed), from a set-up that is always the same.

@@ -6,7 +6,7 @@ namespace ZigLane\App\Practice;
 
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Entity\DrillTry;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Practice\Par;
 use ZigLane\Core\Practice\Target;

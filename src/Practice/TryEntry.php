@@ -6,7 +6,7 @@ namespace ZigLane\App\Practice;
 
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Words\Refused;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** A try as the practice page writes it down. It names the try before it, so that late and doubled entries are told apart. */
 final readonly class TryEntry

@@ -9,12 +9,12 @@ use ZigLane\App\Analysis\AnalysisKind;
 use ZigLane\App\Analysis\AnalysisRequest;
 use ZigLane\App\Drawing\Projection;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\LengthScale;
-use ZigLane\Core\Table\Pocket;
 
 /** What is to be laid over the table, as the page speaks of it. */
 final readonly class AnalysisInput

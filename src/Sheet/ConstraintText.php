@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use ZigLane\App\Words\Refused;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\PlanConstraints;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
 
 /**
  * What a person decides for the planner, between the page, which types it, and the job, which keeps it by names.

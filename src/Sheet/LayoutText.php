@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use ZigLane\App\Words\Refused;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Table\TableProfile;
 

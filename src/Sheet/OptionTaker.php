@@ -10,9 +10,9 @@ use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Decide\OptionLeg;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Tally;
-use ZigLane\Core\Position\Ball;
 
 /** Takes an option of a position over into the sheet. */
 final readonly class OptionTaker

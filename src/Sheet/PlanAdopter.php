@@ -8,8 +8,8 @@ use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Plan;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotSolver;
 
 /** Brings a plan, or what was really shot of it, into its sheet. */

@@ -20,8 +20,8 @@ use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Words\Words;
 use ZigLane\App\Work\FairShare;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 

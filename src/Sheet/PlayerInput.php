@@ -6,7 +6,7 @@ namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
-use ZigLane\Core\Player\ErrorFit;
+use ZigLane\Core\Fit\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;

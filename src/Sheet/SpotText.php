@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use ZigLane\App\Words\Refused;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /** Reads what a person types or a page sends: spots in diamonds, names of balls. */

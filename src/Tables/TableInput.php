@@ -7,11 +7,11 @@ namespace ZigLane\App\Tables;
 use Symfony\Component\HttpFoundation\InputBag;
 use ZigLane\App\Sheet\NumberText;
 use ZigLane\App\Words\Refused;
-use ZigLane\Core\Error\IllegalTable;
 use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\IllegalTable;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Core\Table\TableSize;
 

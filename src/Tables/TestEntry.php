@@ -13,9 +13,9 @@ use ZigLane\Core\Calibration\UsualTests;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Measured;
 use ZigLane\Core\Motion\Outcome;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Rail;
 
 /** One of the usual tests on a table: what is to be done and measured, and what was typed of it. */
 final readonly class TestEntry

@@ -16,13 +16,13 @@ use ZigLane\App\Words\Words;
 use ZigLane\App\Work\GivenUp;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\RuleNotes;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Caution;
-use ZigLane\Core\Table\Rail;
 
 /** What templates ask the words for. */
 final readonly class WordsFunctions

@@ -6,7 +6,7 @@ namespace ZigLane\App\Words;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\EventKind;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\ShotVerdict;
 use ZigLane\Core\Shot\SolvedShot;

@@ -10,9 +10,9 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 
 /**
  * Puts into words what the core says as data: the kind of a fact is the key of its sentence in translations/, its values are what the

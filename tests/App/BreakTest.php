@@ -8,7 +8,7 @@ use ZigLane\App\Entity\BreakJob;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Message\FindBreak;
 use ZigLane\App\Messenger\FindBreakHandler;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\Game;
 
 /** The break page: two hundred of a break, two side by side, one onto a sheet, the best looked for. */

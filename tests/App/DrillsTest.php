@@ -28,7 +28,7 @@ use ZigLane\App\Words\SpeedUnit;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Format\PlanFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Practice\Skill;
 use ZigLane\Core\Practice\TargetKind;
 use ZigLane\Core\Rules\HouseRules;

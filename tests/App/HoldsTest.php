@@ -27,7 +27,7 @@ use ZigLane\App\EventListener\OldSessions;
 use ZigLane\App\EventListener\PlainErrors;
 use ZigLane\App\Sheet\OneLook;
 use ZigLane\App\Work\FairShare;
-use ZigLane\Core\Error\OutOfTime;
+use ZigLane\Core\Motion\OutOfTime;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Tests\Table;

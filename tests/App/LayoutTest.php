@@ -8,7 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use ZigLane\App\Entity\LayoutStep;
 use ZigLane\App\Sheet\LayoutText;
 use ZigLane\App\Sheet\SheetEditor;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Tests\Table;
 
 /** Laying out: what is typed or dragged is saved, and what cannot lie is told and saved nowhere. */
@@ -105,7 +105,7 @@ final class LayoutTest extends AppTestCase
         for ($i = 0; $i < SheetEditor::HISTORY + 20; ++$i) {
             $editor->layOut(
                 $sheet,
-                $sheet->getRack()->layout->with(Ball::Seven, \ZigLane\Core\Position\Spot::metres(1.0 + 0.001 * $i, 0.3)),
+                $sheet->getRack()->layout->with(Ball::Seven, \ZigLane\Core\Table\Spot::metres(1.0 + 0.001 * $i, 0.3)),
                 $sheet->getVersion(),
             );
         }

@@ -6,7 +6,7 @@ namespace ZigLane\Tests\App;
 
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\Core\Format\RackFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** A run built leg by leg: each from where the one before leaves the balls, changed and cut back without losing the others. */
 final class LegsTest extends AppTestCase

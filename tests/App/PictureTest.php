@@ -16,7 +16,7 @@ use ZigLane\App\Tables\TableShelf;
 use ZigLane\Core\Format\PlanFile;
 use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Log\RackKind;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Tests\SimulatedPictures;
 

@@ -14,8 +14,8 @@ use ZigLane\App\Message\WorkOnPlan;
 use ZigLane\App\Messenger\WorkOnPlanHandler;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Tally;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
 
 /** Planning a run on the page and in workers: nobody else's, never lost, never twice. */

@@ -13,13 +13,13 @@ use ZigLane\App\Message\EraseSheet;
 use ZigLane\App\Messenger\EraseSheetHandler;
 use ZigLane\App\Sheet\SheetEditor;
 use ZigLane\Core\Format\RackFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\TableSize;
 
 /** Rack sheets as a whole: whose they are, how they are made, taken away and carried elsewhere. */

@@ -12,7 +12,7 @@ use ZigLane\App\Entity\Shot;
 use ZigLane\App\Entity\ShotRack;
 use ZigLane\App\Repository\ShotLog;
 use ZigLane\Core\Log\RackResult;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\BallInHand;
 
 /** At the table: entries count once, in their order, and nobody else's rack can be touched. */

@@ -8,12 +8,12 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Sheet\SheetEditor;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** The shot desk: what it draws and says is the simulated outcome, and a saved shot comes back as it was. */

@@ -18,7 +18,7 @@ use ZigLane\App\Tables\TableShelf;
 use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Format\TableFile;
 use ZigLane\Core\Format\TableTestsFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TypicalTable;
 

@@ -7,13 +7,13 @@ namespace ZigLane\Tests\App;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Yaml\Yaml;
 use ZigLane\App\Words\Refused;
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\Reason;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 use ZigLane\Tests\Told;
 
 /** Sentences: every fact that the code can state has one, and they read as a coach would say them. */

@@ -70,6 +70,7 @@ final class LayersTest
                 Selector::inNamespace('ZigLane\Core\Position'),
                 Selector::inNamespace('ZigLane\Core\Error'),
                 Selector::inNamespace('ZigLane\Core\Fact'),
+                Selector::inNamespace('ZigLane\Core\Name'),
                 Selector::isStandardClass(),
             )
             ->because('tables and balls are the same in every game, for every player and whatever is asked of them');

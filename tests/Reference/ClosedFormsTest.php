@@ -11,7 +11,7 @@ use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\Phase;
 use ZigLane\Core\Motion\Segment;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;

@@ -10,16 +10,16 @@ use ZigLane\Core\Motion\EventKind;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Outcome;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A cue ball of another weight than the others: the textbook's collision of two unequal masses, and what is conserved in any (closed

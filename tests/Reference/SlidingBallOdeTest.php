@@ -8,8 +8,8 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\OpenCloth;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * One sliding and rolling ball with side against an ordinary differential equation that knows nothing of parabolas: Coulomb

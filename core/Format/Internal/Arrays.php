@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format\Internal;
 
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /**

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Format\Internal;
 
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Format\InvalidFile;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Practice\Area;
 use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\Level;
@@ -23,7 +23,7 @@ use ZigLane\Core\Practice\Task;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Reads the drill of a document.

@@ -10,7 +10,7 @@ use ZigLane\Core\Log\LoggedRack;
 use ZigLane\Core\Log\LoggedShot;
 use ZigLane\Core\Log\Outing;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\TableProfile;
 
 /**

@@ -5,19 +5,20 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format\Internal;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\MissLeave;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Risks;
 use ZigLane\Core\Plan\RunEnd;
 use ZigLane\Core\Plan\Tally;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\BallInHand;
@@ -29,8 +30,7 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 
 /**
  * One plan of a plan file, of either version.

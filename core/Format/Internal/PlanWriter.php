@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace ZigLane\Core\Format\Internal;
 
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\Outline;
 use ZigLane\Core\PositionPlay\ZoneLevel;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\CushionPoint;
 use ZigLane\Core\Stroke\LengthScale;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Plans as arrays for their file.

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Format\Internal;
 
-use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
-use ZigLane\Core\Error\SimulationLimit;
+use ZigLane\Core\Motion\SimulationLimit;
 
 /**
  * When a moving point first comes within a distance of the origin, or leaves a circle about it.

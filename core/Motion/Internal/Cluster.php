@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
-use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\CushionLaw;
+use ZigLane\Core\Motion\SimulationLimit;
 use ZigLane\Core\Motion\Tolerances;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
-use ZigLane\Core\Error\OutOfTime;
-use ZigLane\Core\Error\SimulationLimit;
 use ZigLane\Core\Motion\BallContact;
+use ZigLane\Core\Motion\OutOfTime;
+use ZigLane\Core\Motion\SimulationLimit;
 use ZigLane\Core\Motion\Tolerances;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\TableProfile;

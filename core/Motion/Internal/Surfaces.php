@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Motion\Internal;
 
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Table\BallSet;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 

@@ -5,20 +5,20 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\BreakOff;
 use ZigLane\Core\Plan\Candidate;
 use ZigLane\Core\Plan\Deadline;
 use ZigLane\Core\Plan\Option;
 use ZigLane\Core\Plan\StraightRun;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Landing;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Turn;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The ways to begin a run: from where the cue ball lies or from the best places for it, for each group that may be chosen, the strokes

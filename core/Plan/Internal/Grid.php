@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Cue ball spots all over the bed, and values between them by straight interpolation along both sides. Values are lists in the

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\LayoutRules;
 use ZigLane\Core\Rules\Rack;

@@ -6,6 +6,8 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\BreakOff;
@@ -18,9 +20,7 @@ use ZigLane\Core\Plan\Reason;
 use ZigLane\Core\Plan\Risks;
 use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Plan\Tally;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\PositionPlay\ZoneLevel;
@@ -34,7 +34,7 @@ use ZigLane\Core\Shot\IndirectWay;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\CueClearance;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 
 /**
  * Writes the legs of a planned run: odds from tries of each shot, and reasons, each told only where its numbers bear it out.

@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\ThreeAhead;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Rerack;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Core\Table\PocketGeometry;
+use ZigLane\Core\Table\Spot;
 
 /**
  * A layout read once for planning: the ways into pockets of every ball that may have to be shot, with what stands in them, and

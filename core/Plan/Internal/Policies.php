@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Plan\Internal;
 
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Plan\Weights;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;

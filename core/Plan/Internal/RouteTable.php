@@ -6,8 +6,8 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Motion\BallContact;
 use ZigLane\Core\Motion\Rollouts;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Odds\PotModel;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Shot\ShotSolver;
 

@@ -6,10 +6,10 @@ namespace ZigLane\Core\Plan\Internal;
 
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Spotting;

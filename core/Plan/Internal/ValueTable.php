@@ -7,7 +7,7 @@ namespace ZigLane\Core\Plan\Internal;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Table\Spot;
 
 /**
  * The chance to finish from every cue ball spot of the grid, for any set of balls that is left, by going backwards from the last

@@ -9,11 +9,11 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Breaking\BreakOffShot;
 use ZigLane\Core\Breaking\BreakOffTally;
 use ZigLane\Core\Breaking\BreakOffTrials;
-use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 
 /** The break shot of straight pool: what it says is what its shots come to. */
 final class BreakOffTrialsTest extends TestCase

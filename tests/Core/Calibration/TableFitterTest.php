@@ -10,13 +10,13 @@ use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Calibration\TableFitter;
 use ZigLane\Core\Calibration\TableTest;
 use ZigLane\Core\Calibration\UsualTests;
-use ZigLane\Core\Error\OutOfTime;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\OutOfTime;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\SimulatedTable;
 

@@ -9,8 +9,8 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Camera\CornerFinder;
 use ZigLane\Core\Camera\Finder;
 use ZigLane\Core\Camera\PictureFile;
+use ZigLane\Core\Camera\UnreadablePicture;
 use ZigLane\Core\Camera\View;
-use ZigLane\Core\Error\UnreadablePicture;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Tests\SimulatedPictures;
 

@@ -17,9 +17,10 @@ use ZigLane\Core\Decide\WayTrials;
 use ZigLane\Core\Decide\Why;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\Demands;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
@@ -28,7 +29,6 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** Positions of which players agree what is right: common practice, no source. */

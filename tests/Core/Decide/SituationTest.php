@@ -7,7 +7,7 @@ namespace ZigLane\Tests\Core\Decide;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Decide\Situation;
 use ZigLane\Core\Motion\Ending;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Foul;
 use ZigLane\Core\Rules\Game;

@@ -6,9 +6,9 @@ namespace ZigLane\Tests\Core\Fact;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 
 final class FactTest extends TestCase
 {

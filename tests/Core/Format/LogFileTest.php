@@ -12,9 +12,9 @@ use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\LogFile;
 use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\ShotKind;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Side;
-use ZigLane\Core\Table\Pocket;
 
 final class LogFileTest extends TestCase
 {

@@ -9,17 +9,17 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\LegChain;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Table;
 
 final class PlanFileTest extends TestCase

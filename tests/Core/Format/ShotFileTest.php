@@ -10,7 +10,7 @@ use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\OutcomeFile;
 use ZigLane\Core\Format\ShotFile;
 use ZigLane\Core\Motion\EventSimulator;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Tests\Told;
 
 /** Untrusted files: every fault is told with its path, and nothing gets through. */

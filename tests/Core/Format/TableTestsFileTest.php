@@ -11,9 +11,9 @@ use ZigLane\Core\Calibration\Parameter;
 use ZigLane\Core\Format\Fault;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\TableTestsFile;
-use ZigLane\Core\Position\Spot;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
+use ZigLane\Core\Table\Spot;
 
 final class TableTestsFileTest extends TestCase
 {

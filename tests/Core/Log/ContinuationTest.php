@@ -6,15 +6,14 @@ namespace ZigLane\Tests\Core\Log;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Error\IllegalEntry;
-use ZigLane\Core\Error\IllegalLayout;
 use ZigLane\Core\Log\Continuation;
+use ZigLane\Core\Log\IllegalEntry;
 use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Log\ShotKind;
 use ZigLane\Core\Log\ShotResult;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
@@ -22,6 +21,7 @@ use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Table\Equipment;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Table;
 
 /** What follows from a shot as it was noted at the table. */

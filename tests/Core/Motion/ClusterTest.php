@@ -12,7 +12,7 @@ use ZigLane\Core\Motion\Internal\Body;
 use ZigLane\Core\Motion\Internal\Cluster;
 use ZigLane\Core\Motion\Internal\Surfaces;
 use ZigLane\Core\Motion\Tolerances;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;

@@ -7,7 +7,7 @@ namespace ZigLane\Tests\Core\Motion;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 

@@ -10,7 +10,7 @@ use ZigLane\Core\Motion\Phase;
 use ZigLane\Core\Motion\Segment;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Motion\Trajectory;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Polynomial;
 use ZigLane\Tests\Table;

@@ -6,17 +6,17 @@ namespace ZigLane\Tests\Core\Odds;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Internal\PlannerTables;
 use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** A ball on a rail, to the pocket at the rail's end: the cue ball cannot lie past the nose line when it meets it. */

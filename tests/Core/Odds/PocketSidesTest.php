@@ -6,15 +6,15 @@ namespace ZigLane\Tests\Core\Odds;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Odds\PocketSides;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 use ZigLane\Tests\Table;
 
 /** Where a pocket takes a ball: what is offered as a side of the pocket, or rail first, drops when it is played. */

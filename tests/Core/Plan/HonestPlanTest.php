@@ -7,6 +7,8 @@ namespace ZigLane\Tests\Core\Plan;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\PlanFile;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Internal\Plainness;
 use ZigLane\Core\Plan\Internal\Typical;
@@ -16,7 +18,7 @@ use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\ReplaySchedule;
 use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Player\Miscue;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
@@ -25,10 +27,8 @@ use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Stroke\Miscue;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** What a plan states is what a player would get: no luck of the chosen, no leg from where only a perfect shot leads. */
@@ -143,8 +143,8 @@ final class HonestPlanTest extends TestCase
         $shot = $solver->solve($leg->before, $leg->choice);
         $landings = Trials::of($shot, $solver, $plan->rack->player, 200, 9)->landings;
         $here = $plan->legs[1]->before->spot(Ball::Cue);
-        $far = static fn (\ZigLane\Core\Position\Spot $from): float => array_sum(
-            array_map(static fn (\ZigLane\Core\Position\Spot $spot): float => $spot->distanceTo($from), $landings),
+        $far = static fn (\ZigLane\Core\Table\Spot $from): float => array_sum(
+            array_map(static fn (\ZigLane\Core\Table\Spot $spot): float => $spot->distanceTo($from), $landings),
         ) / \count($landings);
         // No farther from other tries, on the average, than these mostly are from each other.
         $each = array_map($far, \array_slice($landings, 0, 60));
@@ -209,9 +209,9 @@ final class HonestPlanTest extends TestCase
     /** A kick that is aimed by hand has no cut and no ghost ball. */
     public function testALegAimedByHandHasNoCut(): void
     {
-        $layout = Layout::empty()->with(Ball::Cue, \ZigLane\Core\Position\Spot::metres(0.6, 0.635))
-            ->with(Ball::Nine, \ZigLane\Core\Position\Spot::metres(2.47, 0.09))
-            ->with(Ball::Seven, \ZigLane\Core\Position\Spot::metres(0.3, 1.0));
+        $layout = Layout::empty()->with(Ball::Cue, \ZigLane\Core\Table\Spot::metres(0.6, 0.635))
+            ->with(Ball::Nine, \ZigLane\Core\Table\Spot::metres(2.47, 0.09))
+            ->with(Ball::Seven, \ZigLane\Core\Table\Spot::metres(0.3, 1.0));
         $choice = new ShotChoice(Ball::Nine, Pocket::FootRight, new Stroke(Tip::fractions(0.0, 0.2), 1.8), 0.0, 0.4);
         $plan = PlanFile::parse(json_encode([
             'format' => 'zig-lane/plan', 'version' => 2,

@@ -6,6 +6,8 @@ namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Internal\PlannerTables;
@@ -17,8 +19,6 @@ use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\Weights;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
@@ -28,7 +28,7 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 

@@ -9,6 +9,8 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\RackFile;
 use ZigLane\Core\Motion\EventKind;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Plan\Leg;
@@ -16,12 +18,10 @@ use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Plan\Reason;
 use ZigLane\Core\Plan\StraightRun;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\CueClearance;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** Every reason that plans of the demo racks give is borne out by simulating the leg again. */

@@ -7,18 +7,18 @@ namespace ZigLane\Tests\Core\Plan;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\LegalHits;
 use ZigLane\Core\Plan\PlanSearch;
 use ZigLane\Core\Player\ErrorGrowth;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 final class LegalHitsTest extends TestCase

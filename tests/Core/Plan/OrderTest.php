@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Order;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 

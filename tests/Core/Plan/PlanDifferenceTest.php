@@ -6,22 +6,22 @@ namespace ZigLane\Tests\Core\Plan;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\PlanDifference;
 use ZigLane\Core\Plan\Risks;
 use ZigLane\Core\Plan\Tally;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\CushionPoint;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Told;
 
 /** Plans in the strip differ by what really differs. */

@@ -6,13 +6,13 @@ namespace ZigLane\Tests\Core\Position;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Error\IllegalLayout;
-use ZigLane\Core\Error\IllegalTable;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\Position\LayoutRules;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\IllegalTable;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableGeometry;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Core\Table\TableSize;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Position;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Table\BallSet;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Table;
 
 /** Straight lines by exact geometry: millimetres beside a way, and how much of a ball can be met. */

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\PositionPlay;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\PositionPlay\Fan;
 use ZigLane\Core\PositionPlay\FanShot;
 use ZigLane\Core\Shot\ShotChoice;
@@ -14,7 +15,6 @@ use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 final class FanTest extends TestCase

@@ -6,11 +6,11 @@ namespace ZigLane\Tests\Core\PositionPlay;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalLayout;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\PotModel;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Position\IllegalLayout;
 use ZigLane\Core\PositionPlay\Landing;
 use ZigLane\Core\PositionPlay\LandingSearch;
 use ZigLane\Core\PositionPlay\SpotTarget;
@@ -21,7 +21,7 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Chance;
 use ZigLane\Tests\Table;
 

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\PositionPlay;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\PositionPlay\Outline;
+use ZigLane\Core\Table\Spot;
 
 final class OutlineTest extends TestCase
 {

@@ -7,9 +7,11 @@ namespace ZigLane\Tests\Core\Rules;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\Ending;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BreakChoice;
@@ -19,8 +21,6 @@ use ZigLane\Core\Rules\Foul;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 
 /** Breaks by the world standard rules (WPA; from memory), a row each. */
 final class BreakRefereeTest extends TestCase

@@ -9,9 +9,10 @@ use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Motion\Ending;
 use ZigLane\Core\Motion\EventSimulator;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BallsOn;
 use ZigLane\Core\Rules\Foul;
@@ -23,8 +24,7 @@ use ZigLane\Core\Rules\RuleOptions;
 use ZigLane\Core\Rules\Turn;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Tests\Table;
 
 /** The world standard rules (WPA; from memory), a row each. Pockets do not matter here: every ball drops in FL unless said. */

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Shot;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Error\IllegalStroke;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Motion\IllegalStroke;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Shot\AimParts;
 use ZigLane\Core\Shot\ShotChoice;
@@ -18,8 +20,6 @@ use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
-use ZigLane\Core\Table\Rail;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Tests\Table;
 

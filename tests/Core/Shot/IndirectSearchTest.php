@@ -7,14 +7,14 @@ namespace ZigLane\Tests\Core\Shot;
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Format\RackFile;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\IndirectKind;
 use ZigLane\Core\Shot\IndirectSearch;
 use ZigLane\Core\Shot\IndirectShot;
 use ZigLane\Core\Shot\ShotSolver;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** Shots over balls and cushions: each set up so that one plain way exists, found by turning the cue and named from its contacts. */

@@ -6,10 +6,11 @@ namespace ZigLane\Tests\Core\Shot;
 
 use PHPUnit\Framework\TestCase;
 use ZigLane\Core\Fact\Fact;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\Rehearsal;
 use ZigLane\Core\Odds\Trials;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\LegChain;
@@ -17,7 +18,6 @@ use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** A run leg by leg, and its odds. */

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Shot;
 
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Shot\RouteClearance;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
@@ -13,7 +14,6 @@ use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 final class RouteClearanceTest extends TestCase

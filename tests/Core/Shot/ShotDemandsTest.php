@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Shot;
 
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Player\ErrorGrowth;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
@@ -20,7 +21,6 @@ use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 /** What a shot asks of a player, held against the geometry of mirrored tables and lines of centres. */

@@ -6,11 +6,11 @@ namespace ZigLane\Tests\Core\Stroke;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Position\Spot;
+use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Stroke\Hand;
 use ZigLane\Core\Stroke\Reach;
 use ZigLane\Core\Stroke\Stance;
-use ZigLane\Core\Table\Rail;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 use ZigLane\Core\Table\TableSize;
 

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace ZigLane\Tests\Core\Teaching;
 
 use PHPUnit\Framework\TestCase;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\Planning;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Teaching\Prediction;
 use ZigLane\Core\Teaching\PredictionScore;
 use ZigLane\Tests\Table;

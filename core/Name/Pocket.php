@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Table;
+namespace ZigLane\Core\Name;
 
 /** The six pockets, named as a player at the head rail sees them: H head, S side, F foot; R right, L left. */
 enum Pocket: string

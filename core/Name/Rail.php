@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Table;
+namespace ZigLane\Core\Name;
 
 /** The four rails: head (x = 0), foot (x = L), right (y = 0), left (y = W). */
 enum Rail: string
@@ -11,17 +11,6 @@ enum Rail: string
     case Foot = 'foot';
     case Right = 'right';
     case Left = 'left';
-
-    /** How far a spot lies from the nose of this rail, metres; x and y as Position\Spot has them. */
-    public function distance(float $x, float $y, TableProfile $table): float
-    {
-        return match ($this) {
-            self::Head => $x,
-            self::Foot => $table->length - $x,
-            self::Right => $y,
-            self::Left => $table->width() - $y,
-        };
-    }
 
     /** True for the head and foot rail, along which diamonds run 0 to 4 from the right; the others run 0 to 8 from the head. */
     public function isShort(): bool

@@ -2,23 +2,25 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Player;
+namespace ZigLane\Core\Fit;
 
 use ZigLane\Core\Error\CoreError;
-use ZigLane\Core\Error\IllegalStroke;
 use ZigLane\Core\Motion\EventSimulator;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Odds\Trials;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Player\ExecutionErrors;
+use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Position\Spot;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\BallSet;
 use ZigLane\Core\Table\Cue;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;
 
 /**

@@ -2,9 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Position;
-
-use ZigLane\Core\Table\TableProfile;
+namespace ZigLane\Core\Table;
 
 /** A point of the table in metres: x from the head rail towards the foot rail, y from the right rail towards the left rail. */
 final readonly class Spot

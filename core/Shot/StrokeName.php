@@ -2,13 +2,15 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Stroke;
+namespace ZigLane\Core\Shot;
 
 use ZigLane\Core\Motion\EventKind;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Shot\SolvedShot;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Rail;
+use ZigLane\Core\Stroke\CushionSide;
+use ZigLane\Core\Stroke\CutSide;
+use ZigLane\Core\Stroke\StrokeKind;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Rail;
 
 /**
  * What players call a stroke, read from what the cue ball does: how it turns when it meets the object ball, and what its side does

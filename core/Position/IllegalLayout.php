@@ -2,11 +2,12 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Error;
+namespace ZigLane\Core\Position;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 
 /** Balls that cannot lie so. */
 final class IllegalLayout extends \DomainException implements CoreError

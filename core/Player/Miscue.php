@@ -2,11 +2,10 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Stroke;
+namespace ZigLane\Core\Player;
 
+use ZigLane\Core\Math\Normal;
 use ZigLane\Core\Motion\Strike;
-use ZigLane\Core\Odds\Normal;
-use ZigLane\Core\Player\Deviations;
 use ZigLane\Core\Table\Cue;
 
 /** How often a player's tip lands past the miscue limit when a stroke is meant. */

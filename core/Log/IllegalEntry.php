@@ -2,10 +2,12 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Error;
+namespace ZigLane\Core\Log;
 
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Error\StatesFact;
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** What was written down of a shot cannot have come of it. */
 final class IllegalEntry extends \DomainException implements CoreError

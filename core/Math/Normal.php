@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Odds;
+namespace ZigLane\Core\Math;
 
 /** The standard normal distribution. */
 final class Normal

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Position;
+namespace ZigLane\Core\Name;
 
 /** The cue ball and the fifteen object balls; the value is the number on the ball, 0 for the cue ball. */
 enum Ball: int

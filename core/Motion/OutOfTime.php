@@ -2,8 +2,9 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Error;
+namespace ZigLane\Core\Motion;
 
+use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
 
 /** What was computed took longer than whoever asked would wait. */

@@ -2,8 +2,10 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Error;
+namespace ZigLane\Core\Motion;
 
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Error\StatesFact;
 use ZigLane\Core\Fact\Fact;
 
 /** The simulation met a bound that keeps it from running without end; no outcome is given rather than a wrong one. */

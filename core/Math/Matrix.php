@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Algebra;
+namespace ZigLane\Core\Math;
 
 /** Small square matrices, as lists of rows. */
 final class Matrix

@@ -2,15 +2,15 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Tests\Core\Stroke;
+namespace ZigLane\Tests\Core\Player;
 
 use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Error\IllegalStroke;
+use ZigLane\Core\Motion\IllegalStroke;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Player\Deviations;
+use ZigLane\Core\Player\Miscue;
 use ZigLane\Core\Player\Randomness;
-use ZigLane\Core\Stroke\Miscue;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Tests\Table;
 

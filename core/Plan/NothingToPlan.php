@@ -2,10 +2,12 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Error;
+namespace ZigLane\Core\Plan;
 
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Error\StatesFact;
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
 
 /** There is no shot to plan a run with. */
 final class NothingToPlan extends \DomainException implements CoreError

@@ -2,11 +2,13 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Error;
+namespace ZigLane\Core\Shot;
 
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Error\StatesFact;
 use ZigLane\Core\Fact\Fact;
-use ZigLane\Core\Position\Ball;
-use ZigLane\Core\Table\Pocket;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 
 /** No direction of the cue sends the object ball to the middle of the chosen pocket. */
 final class NoAim extends \DomainException implements CoreError

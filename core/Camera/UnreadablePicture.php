@@ -2,8 +2,10 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Core\Error;
+namespace ZigLane\Core\Camera;
 
+use ZigLane\Core\Error\CoreError;
+use ZigLane\Core\Error\StatesFact;
 use ZigLane\Core\Fact\Fact;
 
 /** A picture that cannot be read, or in which no table can be found. */

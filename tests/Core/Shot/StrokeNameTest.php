@@ -2,21 +2,21 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Tests\Core\Stroke;
+namespace ZigLane\Tests\Core\Shot;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Position\Ball;
+use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Shot\ShotSolver;
+use ZigLane\Core\Shot\StrokeName;
 use ZigLane\Core\Stroke\CutSide;
 use ZigLane\Core\Stroke\Stroke;
 use ZigLane\Core\Stroke\StrokeKind;
-use ZigLane\Core\Stroke\StrokeName;
 use ZigLane\Core\Stroke\Tip;
 use ZigLane\Core\Table\Cue;
 use ZigLane\Core\Table\Equipment;
-use ZigLane\Core\Table\Pocket;
 use ZigLane\Tests\Table;
 
 final class StrokeNameTest extends TestCase

@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\Tests\Core\Player;
+namespace ZigLane\Tests\Core\Fit;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use ZigLane\Core\Player\ErrorFit;
+use ZigLane\Core\Fit\ErrorFit;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Shot\ShotSolver;
 
