@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Analysis;
 
-use ZigLane\App\Sheet\LegPlace;
 use ZigLane\App\Words\ShotReport;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Shot\LegChain;

@@ -29,10 +29,10 @@ use ZigLane\App\Form\RegistrationType;
 use ZigLane\App\Mail\Post;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Security\Network;
-use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\LengthUnit;
 use ZigLane\App\Words\Refused;
 use ZigLane\App\Words\SpeedUnit;
+use ZigLane\App\Words\TipUnit;
 
 final class AccountController extends AbstractController
 {

@@ -25,8 +25,8 @@ use ZigLane\App\Sharing\FollowDesk;
 use ZigLane\App\Sharing\ShareDesk;
 use ZigLane\App\Sharing\SharedThing;
 use ZigLane\App\Sharing\Sights;
-use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Teaching\LessonView;
+use ZigLane\App\Words\TipUnit;
 use ZigLane\Core\Table\Equipment;
 
 /** What others have shown: by a link without an account, or by name. What is withdrawn, over or gone is told in one sentence. */

@@ -15,10 +15,10 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Security\Http\Attribute\IsCsrfTokenValid;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\LogFitJob;
-use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Log\StatedBesideReal;
 use ZigLane\App\Message\FitLog;
 use ZigLane\App\Repository\LogFits;
+use ZigLane\App\Sheet\ErrorSource;
 
 /** Honest numbers: the errors that the log shows, stated beside real, and what is worth practising. */
 final class NumbersController extends AbstractController

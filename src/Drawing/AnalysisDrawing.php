@@ -7,6 +7,7 @@ namespace ZigLane\App\Drawing;
 use ZigLane\App\Analysis\FanAnalysis;
 use ZigLane\App\Analysis\IndirectAnalysis;
 use ZigLane\App\Analysis\LandingAnalysis;
+use ZigLane\App\Analysis\Projection;
 use ZigLane\App\Analysis\ReadingAnalysis;
 use ZigLane\App\Analysis\ShotAnalysis;
 use ZigLane\App\Analysis\SpreadAnalysis;

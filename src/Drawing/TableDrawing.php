@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Drawing;
 
+use ZigLane\App\Analysis\Projection;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;

@@ -11,7 +11,7 @@ use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Doctrine\RackType;
 use ZigLane\App\Doctrine\ShotChoicesType;
 use ZigLane\App\Repository\PlanJobRepository;
-use ZigLane\App\Sheet\ConstraintText;
+use ZigLane\App\Words\ConstraintText;
 use ZigLane\Core\Format\InvalidFile;
 use ZigLane\Core\Format\OptionsFile;
 use ZigLane\Core\Format\PlanFile;

@@ -8,7 +8,6 @@ use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\Finder\Finder;
 use Twig\Environment;
 use Twig\Node\Node;
-use ZigLane\App\Words\SpeedWords;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Player\ExecutionErrors;
 

@@ -12,7 +12,6 @@ use Twig\Extension\AbstractExtension;
 use Twig\Extension\CoreExtension;
 use Twig\TwigFilter;
 use Twig\TwigFunction;
-use ZigLane\App\Words\SpeedWords;
 
 /**
  * What stands on pages in the reader's language: templates and scripts hold it in English, which is the key in translations/pages.*.yaml;

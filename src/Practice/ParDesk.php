@@ -9,10 +9,10 @@ use Psr\Clock\ClockInterface;
 use Symfony\Component\Messenger\MessageBusInterface;
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\DrillPar;
-use ZigLane\App\Log\ErrorSource;
 use ZigLane\App\Message\PlayPar;
 use ZigLane\App\Repository\DrillPars;
 use ZigLane\App\Repository\DrillSessions;
+use ZigLane\App\Sheet\ErrorSource;
 use ZigLane\Core\Format\DrillFile;
 use ZigLane\Core\Player\ExecutionErrors;
 

@@ -12,7 +12,7 @@ use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Practice\DrillCard;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Sheet\ShotUnits;
-use ZigLane\App\Sheet\TipUnit;
+use ZigLane\App\Words\TipUnit;
 use ZigLane\App\Words\Words;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\DrillFile;

@@ -7,7 +7,7 @@ namespace ZigLane\App\Sheet;
 use Symfony\Component\HttpFoundation\InputBag;
 use ZigLane\App\Analysis\AnalysisKind;
 use ZigLane\App\Analysis\AnalysisRequest;
-use ZigLane\App\Drawing\Projection;
+use ZigLane\App\Analysis\Projection;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Name\Pocket;

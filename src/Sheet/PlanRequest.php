@@ -8,6 +8,7 @@ use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\App\Entity\PlanJob;
 use ZigLane\App\Entity\RackSheet;
+use ZigLane\App\Words\ConstraintText;
 use ZigLane\App\Words\Refused;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Weights;

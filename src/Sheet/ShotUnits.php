@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace ZigLane\App\Sheet;
 
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
+use ZigLane\App\Words\TipUnit;
 use ZigLane\Core\Shot\ShotChoice;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Stroke\Tip;

@@ -7,6 +7,7 @@ namespace ZigLane\App\Sheet;
 use Symfony\Component\HttpFoundation\InputBag;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 use ZigLane\App\Words\Refused;
+use ZigLane\App\Words\TipUnit;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Name\Pocket;

@@ -6,7 +6,6 @@ namespace ZigLane\App\State;
 
 use Doctrine\DBAL\Connection;
 use Symfony\Component\HttpFoundation\Session\Storage\Handler\PdoSessionHandler;
-use ZigLane\App\EventListener\OldSessions;
 
 /**
  * Sessions in the database, over the application's own connection and without locks, so that a slow answer does not hold up the next. One

@@ -11,7 +11,6 @@ use Symfony\Component\Messenger\Event\WorkerStartedEvent;
 use ZigLane\App\Account\AccountCloser;
 use ZigLane\App\Account\DemoVisit;
 use ZigLane\App\Entity\Followed;
-use ZigLane\App\EventListener\OldSessions;
 use ZigLane\App\Repository\PlanJobRepository;
 use ZigLane\App\Work\FairShare;
 

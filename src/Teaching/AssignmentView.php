@@ -12,7 +12,7 @@ use ZigLane\App\Entity\Assignment;
 use ZigLane\App\Entity\DrillSession;
 use ZigLane\App\Practice\ParDesk;
 use ZigLane\App\Repository\Assignments;
-use ZigLane\App\Sheet\TipUnit;
+use ZigLane\App\Words\TipUnit;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\LessonItem;
 use ZigLane\Core\Format\PlanFile;

@@ -6,8 +6,8 @@ namespace ZigLane\App\Teaching;
 
 use Symfony\Component\HttpFoundation\RequestStack;
 use ZigLane\App\Sharing\Sights;
-use ZigLane\App\Sheet\TipUnit;
 use ZigLane\App\Words\Markdown;
+use ZigLane\App\Words\TipUnit;
 use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Format\LessonFile;
 use ZigLane\Core\Format\LessonItem;

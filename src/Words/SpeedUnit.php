@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Words;
 
+use ZigLane\App\Language\SpeedWords;
 use ZigLane\Core\Motion\Strike;
 use ZigLane\Core\Stroke\LengthScale;
 use ZigLane\Core\Table\Equipment;

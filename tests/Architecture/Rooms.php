@@ -19,7 +19,8 @@ final class Rooms
                 continue;
             }
             $known[$room] ??= [];
-            preg_match_all('/^use '.preg_quote($namespace, '/').'\\\\(\w+)\\\\/m', (string) file_get_contents($file->getPathname()), $found);
+            $code = (string) file_get_contents($file->getPathname());
+            preg_match_all('/^use '.preg_quote($namespace, '/').'\\\\(\w+)\\\\/m', $code, $found);
             foreach (array_diff(array_unique($found[1]), [$room]) as $other) {
                 $known[$room][$other] ??= $file->getFilename();
             }

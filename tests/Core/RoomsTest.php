@@ -18,6 +18,16 @@ final class RoomsTest extends TestCase
         self::assertSame([], Rooms::circles($known));
     }
 
+    public function testNoWayLeadsBackToARoomOfTheApplication(): void
+    {
+        $known = Rooms::known(\dirname(__DIR__, 2).'/src', 'ZigLane\App');
+        self::assertGreaterThan(20, \count($known));
+        // An entity names its repository, and a repository is one of entities.
+        unset($known['Entity']['Repository']);
+        self::assertArrayHasKey('Entity', $known['Repository']);
+        self::assertSame([], Rooms::circles($known));
+    }
+
     public function testACircleIsSeen(): void
     {
         $known = ['a' => ['b' => 'A'], 'b' => ['c' => 'B'], 'c' => ['b' => 'C'], 'd' => ['a' => 'D']];

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Log;
+namespace ZigLane\App\Sheet;
 
 use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\LogFitJob;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Words;
+namespace ZigLane\App\Language;
 
 /** A speed as players say it: by how far the cue ball alone would run, across the table or along it. */
 final class SpeedWords

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Drawing;
+namespace ZigLane\App\Analysis;
 
 use ZigLane\Core\Table\Spot;
 use ZigLane\Core\Table\TableProfile;

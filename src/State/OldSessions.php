@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\EventListener;
+namespace ZigLane\App\State;
 
 use Psr\Clock\ClockInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;

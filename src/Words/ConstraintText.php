@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Sheet;
+namespace ZigLane\App\Words;
 
-use ZigLane\App\Words\Refused;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\PlanConstraints;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Sheet;
+namespace ZigLane\App\Analysis;
 
 use Symfony\Component\HttpFoundation\InputBag;
 use ZigLane\App\Entity\RackSheet;

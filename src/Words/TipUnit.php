@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace ZigLane\App\Sheet;
+namespace ZigLane\App\Words;
 
 /** What a player counts the distance of the tip from the centre of the cue ball in. */
 enum TipUnit: string
