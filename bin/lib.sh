@@ -236,7 +236,7 @@ code_stamp() { code_files | tr '\n' '\0' | xargs -0 cat | sha256sum | cut -c1-64
 build() {
     local stamp built; stamp=$(code_stamp)
     # For this database.
-    built="$stamp $(sed 's#.*/##; s#?.*##' <<<"$DATABASE_URL")"
+    built="$stamp $(sed 's#.*/##; s#?.*##' <<<"${DATABASE_URL:-}")"
     if [ "$(cat "$STATE/built-$APP_ENV" 2>/dev/null)" = "$built" ] && [ -d "var/cache/$APP_ENV" ] && [ -d public/assets ]; then return 0; fi
     say "Building the application"
     stop_worker; stop_web
