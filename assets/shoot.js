@@ -234,7 +234,7 @@ export function watchShoot() {
         state.balls = entry.after;
         state.previous = entry.id;
         state.number += 1;
-        state.inHand = !('cue' in entry.after) || (entry.foul && state.game !== 'straight-pool');
+        state.inHand = !('cue' in entry.after) || (entry.foul && state.givesHand);
         state.place = null;
         const next = isGood ? state.legs.find((one) => one.number > (entry.leg ?? 99) && one.ball in entry.after) : null;
         state.leg = next?.number ?? null;

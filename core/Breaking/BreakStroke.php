@@ -41,7 +41,7 @@ final readonly class BreakStroke
     /** The usual one of a game (BreakShot says why). */
     public static function usual(Game $game): self
     {
-        [$short, $speed] = BreakShot::STROKES[$game->value] ?? [2.0, 2.8];
+        [$short, $speed] = $game->rules()->breakStroke ?? [2.0, 2.8];
 
         return new self(2.0, $short, 0.0, $speed);
     }

@@ -121,7 +121,7 @@ final class BreakTrials
     /** The ball that comes next, in rotation. */
     private function first(Layout $final): ?Ball
     {
-        if (Game::NineBall !== $this->game && Game::TenBall !== $this->game) {
+        if (!$this->game->rules()->isRotation) {
             return null;
         }
 
@@ -130,11 +130,6 @@ final class BreakTrials
 
     private function money(): ?Ball
     {
-        return match ($this->game) {
-            Game::EightBall => Ball::Eight,
-            Game::NineBall => Ball::Nine,
-            Game::TenBall => Ball::Ten,
-            Game::StraightPool => null,
-        };
+        return $this->game->rules()->moneyBall;
     }
 }

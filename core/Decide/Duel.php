@@ -36,7 +36,7 @@ final class Duel
     {
         $start = Situation::of($this->rack);
         $situation = new Situation($start->game, $start->layout, $begins, $start->group, $start->inHand, $start->standing);
-        $isPoints = Game::StraightPool === $this->rack->game;
+        $isPoints = $this->rack->game->rules()->countsBalls;
         $random = new Randomness($seed);
         $points = 0.0;
         for ($shot = 1; $shot <= self::SHOTS; ++$shot) {

@@ -8,7 +8,6 @@ use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Table\Equipment;
 
@@ -74,7 +73,7 @@ final class OpenBalls
     /** @return list<int> 0 the shooter, 1 the other */
     private function whose(Situation $situation, Ball $ball): array
     {
-        if (Game::EightBall !== $situation->game || Ball::Eight === $ball) {
+        if (!$situation->game->rules()->hasGroups || Ball::Eight === $ball) {
             return [0, 1];
         }
         $group = $situation->group ?? Group::Open;

@@ -38,7 +38,7 @@ final readonly class Opening
     /** Whether a position is one: all fifteen racked, and the cue ball in hand behind the head string. */
     public static function is(Situation $situation, Equipment $equipment): bool
     {
-        return Game::StraightPool === $situation->game
+        return $situation->game->rules()->countsBalls
             && BallInHand::Kitchen === $situation->inHand
             && Racking::isWhole($situation->layout, $equipment);
     }

@@ -6,7 +6,6 @@ namespace ZigLane\Core\Decide;
 
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Player\ExecutionErrors;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 
 /** The options of a position, the best first, with the pot chance at which attack and safety are worth the same. */
@@ -24,7 +23,7 @@ final readonly class Options
     /** Whether the worth of an option is in balls, and not a chance to win. */
     public function isInBalls(): bool
     {
-        return Game::StraightPool === $this->rack->game;
+        return $this->rack->game->rules()->countsBalls;
     }
 
     /** The best attack, or the best of all that are none; null where there is none. */

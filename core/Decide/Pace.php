@@ -84,7 +84,7 @@ final readonly class Pace
      *
      * @var array<string, list<float>>
      */
-    public const CORRECTED = [
+    private const CORRECTED = [
         'eight-ball' => [-2.166, 0.721, -0.047, -0.098, -0.066, 0.420, 0.992, 1.191, 0.052, -1.123, -1.631],
         'nine-ball' => [-1.096, 0.958, -0.029, 0.009, -0.484, 0.148, 0.537, 0.537, 0.014, 0.854, -0.108],
         'ten-ball' => [-1.096, 0.958, -0.029, 0.009, -0.484, 0.148, 0.537, 0.537, 0.014, 0.854, -0.108],
@@ -98,10 +98,28 @@ final readonly class Pace
     {
     }
 
+    /** @return list<float> as in CORRECTED */
+    public static function corrected(Game $game): array
+    {
+        return self::CORRECTED[self::like($game)];
+    }
+
+    /** The kind of game by whose fitted numbers a game is played; of the lowest ball there are shorter and longer ones. */
+    private static function like(Game $game): string
+    {
+        $rules = $game->rules();
+
+        return match (true) {
+            $rules->countsBalls => 'straight-pool',
+            $rules->hasGroups => 'eight-ball',
+            default => $rules->highest > 9 ? 'ten-ball' : 'nine-ball',
+        };
+    }
+
     /** Cost: a few hundred short simulations. */
     public static function of(ExecutionErrors $player, Game $game, ShotSolver $solver): self
     {
-        return new self(self::skill($player, $solver), self::FITTED[$game->value]);
+        return new self(self::skill($player, $solver), self::FITTED[self::like($game)]);
     }
 
     /** Mean chance of the plain pots, 0 to 1. */

@@ -10,7 +10,6 @@ use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Plan\Leave;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Verdict;
 use ZigLane\Core\Shot\ShotSolver;
@@ -126,12 +125,12 @@ final class PositionValue
     /** The chance to win with what the race does not know; balls of straight pool stay as they are. */
     private function corrected(Situation $situation, Look $look): Look
     {
-        if (Game::StraightPool === $situation->game) {
+        if ($situation->game->rules()->countsBalls) {
             return $look;
         }
         $sum = 0.0;
         foreach (Pace::corrections($look, $situation->left()[0], ...$this->open->shares($situation)) as $i => $feature) {
-            $sum += Pace::CORRECTED[$situation->game->value][$i] * $feature;
+            $sum += Pace::corrected($situation->game)[$i] * $feature;
         }
 
         return new Look(1 / (1 + exp(-$sum)), $look->pot, $look->sees, $look->isInHand);
@@ -140,9 +139,8 @@ final class PositionValue
     /** Whether a foul of the shooter would be his third in a row, and counts as one. */
     private function isThird(Situation $situation): bool
     {
-        return Game::EightBall !== $situation->game
-            && $situation->turn()->isThird()
-            && !$this->rack->rules->noThirdFoul;
+        return $situation->turn()->isThird()
+            && ($situation->game->rules()->countsBalls || $situation->game->rules()->losesByThirdFoul($this->rack->rules));
     }
 
     private function sees(Situation $situation): bool

@@ -146,13 +146,13 @@ final class Race
     private function gain(int $shooter, int $own, int $other): float
     {
         $point = $this->isPool() ? 1.0 : 0.0;
-        $less = Game::EightBall === $this->game ? $other : $own - 1;
+        $less = $this->game->rules()->hasGroups ? $other : $own - 1;
 
         return $point + (1 === $own ? 1.0 - $point : $this->value('later', $shooter, $own - 1, $less));
     }
 
     private function isPool(): bool
     {
-        return Game::StraightPool === $this->game;
+        return $this->game->rules()->countsBalls;
     }
 }

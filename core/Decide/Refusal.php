@@ -7,7 +7,6 @@ namespace ZigLane\Core\Decide;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Plan\NothingToPlan;
 use ZigLane\Core\Plan\PlanSearch;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 
@@ -22,13 +21,13 @@ final class Refusal
             return $refusal;
         }
 
-        return Game::StraightPool === $rack->game && Situation::of($rack)->left()[0] < 1 ? NothingToPlan::lastOfRack() : null;
+        return $rack->game->rules()->countsBalls && Situation::of($rack)->left()[0] < 1 ? NothingToPlan::lastOfRack() : null;
     }
 
     /** @return list<Fact> */
     public static function notes(Rack $rack): array
     {
-        if (Game::EightBall !== $rack->game) {
+        if (!$rack->game->rules()->hasGroups) {
             return [];
         }
         $situation = Situation::of($rack);

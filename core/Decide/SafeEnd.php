@@ -10,7 +10,6 @@ use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Rules\BallInHand;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\ShotSolver;
@@ -107,7 +106,7 @@ final class SafeEnd
                 'chanceShare' => $safety->opponentPot() ?? 0.0,
                 'hideShare' => $safety->hook() ?? 0.0,
                 'moreShare' => $more,
-                'isBalls' => Game::StraightPool === $rack->game,
+                'isBalls' => $rack->game->rules()->countsBalls,
             ]),
         ];
     }

@@ -13,7 +13,6 @@ use ZigLane\Core\Player\Deviations;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Shot\GhostBall;
 use ZigLane\Core\Shot\RaisedCue;
@@ -79,7 +78,7 @@ final readonly class SafetySearch
             }
             $worth = $this->trials->worth(...$played);
             // A foul is played on purpose where it costs a ball, not where it gives the table away.
-            $isForbidden = $played[1]->isFoul() && Game::StraightPool !== $this->rack->game;
+            $isForbidden = $played[1]->isFoul() && !$this->rack->game->rules()->countsBalls;
             $meant[] = [$worth - ($isForbidden ? 1.0 : 0.0), $way, $played[0]];
         }
         usort($meant, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
@@ -172,7 +171,7 @@ final readonly class SafetySearch
                 yield from $this->strokes($layout, $direction, $effort->speeds(), $effort->heights());
             }
         }
-        if (Game::StraightPool === $this->rack->game && Effort::Full === $effort) {
+        if ($this->rack->game->rules()->countsBalls && Effort::Full === $effort) {
             foreach ($seen as $ball) {
                 yield from $this->strokes($layout, $cue->directionTo($layout->spot($ball)), self::TAPS, [0.0]);
             }

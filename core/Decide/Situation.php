@@ -42,7 +42,7 @@ final readonly class Situation
             $rack->game,
             BallInHand::None === $rack->ballInHand ? $rack->layout : $rack->layout->without(Ball::Cue),
             0,
-            Game::EightBall === $rack->game ? $rack->group ?? Group::Open : null,
+            $rack->game->rules()->group($rack->group),
             $rack->ballInHand,
             $rack->standing,
         );
@@ -110,8 +110,8 @@ final readonly class Situation
     public function left(): array
     {
         $all = $this->layout->without(Ball::Cue)->count();
-        if (Game::EightBall !== $this->game) {
-            $left = Game::StraightPool === $this->game ? max(0, $all - 1) : $all;
+        if (!$this->game->rules()->hasGroups) {
+            $left = $this->game->rules()->countsBalls ? max(0, $all - 1) : $all;
 
             return [$left, $left];
         }

@@ -11,9 +11,7 @@ use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Foul;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Verdict;
@@ -50,7 +48,7 @@ final class WayTrials
      */
     public function rank(WayTally $tally): float
     {
-        $kept = Game::StraightPool === $this->situation->game ? self::KEPT_BALLS : self::KEPT;
+        $kept = $this->situation->game->rules()->countsBalls ? self::KEPT_BALLS : self::KEPT;
 
         return $tally->mean() + $kept * ($tally->kept() + 0.5 * $tally->share($tally->made));
     }
@@ -226,7 +224,7 @@ final class WayTrials
             $s->layout->without(Ball::Cue),
             1 - $s->shooter,
             $s->group?->other(),
-            Game::StraightPool === $s->game ? BallInHand::Kitchen : BallInHand::Anywhere,
+            $s->game->rules()->afterFoul(true),
             $s->standing->after(true)->turned(),
         );
     }

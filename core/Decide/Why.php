@@ -11,7 +11,6 @@ use ZigLane\Core\Name\Pocket;
 use ZigLane\Core\Name\Rail;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Referee;
@@ -138,7 +137,7 @@ final readonly class Why
             return [];
         }
 
-        return [Game::EightBall === $this->situation->game
+        return [$this->situation->game->rules()->hasGroups
             ? new Fact('decide.onPurpose')
             : new Fact('decide.onPurposeInARow', ['count' => $this->situation->turn()->foulsInARow + 1])];
     }
@@ -200,7 +199,7 @@ final readonly class Why
             $ending->final->balls(),
             static fn (Ball $ball): bool => Ball::Eight === $ball || $group->has($ball),
         ));
-        if (Game::EightBall !== $this->situation->game || Group::Open === $group || [] === $own) {
+        if (!$this->situation->game->rules()->hasGroups || Group::Open === $group || [] === $own) {
             return [];
         }
         $open = array_filter($own, fn (Ball $ball): bool => $this->open->pockets($ending->final, $ball)->valid());
@@ -272,16 +271,16 @@ final readonly class Why
                 continue;
             }
             [$had, $has] = [$this->open->pockets($before, $ball)->valid(), $this->open->pockets($ending->final, $ball)->valid()];
-            if (!$had && $has && Game::EightBall === $this->situation->game) {
+            if (!$had && $has && $this->situation->game->rules()->hasGroups) {
                 $facts[] = new Fact('decide.freesOwn', ['ball' => $ball]);
             } elseif ($had && !$has) {
                 $facts[] = new Fact(
-                    Game::EightBall === $this->situation->game ? 'decide.tiesOwn' : 'decide.tiesUp',
+                    $this->situation->game->rules()->hasGroups ? 'decide.tiesOwn' : 'decide.tiesUp',
                     ['ball' => $ball],
                 );
             }
         }
-        if (Game::EightBall === $this->situation->game) {
+        if ($this->situation->game->rules()->hasGroups) {
             foreach ($this->opponents($ending->final) as $ball) {
                 if (
                     Ball::Eight !== $ball

@@ -228,11 +228,11 @@ final readonly class RackFile
         if (true !== $isRacked || !$reader->isClean()) {
             return $layout;
         }
-        $racked = Game::StraightPool === $game && 1 === $layout->without(Ball::Cue)->count()
+        $racked = true === $game?->rules()->countsBalls && 1 === $layout->without(Ball::Cue)->count()
             ? Racking::fourteen($layout, $equipment)
             : null;
         if (null === $racked) {
-            $reader->fault('rackedFourteen', Game::StraightPool === $game ? 'fourteen' : 'fourteenGame');
+            $reader->fault('rackedFourteen', true === $game?->rules()->countsBalls ? 'fourteen' : 'fourteenGame');
         }
 
         return $racked ?? $layout;

@@ -44,7 +44,7 @@ final readonly class Continuation
         $game = $before->game;
         $isFoul = $result->foul || $result->scratch;
         $gone = array_values(array_filter($before->objectBalls(), static fn (Ball $ball): bool => !$after->has($ball)));
-        $money = $game->moneyBall();
+        $money = $game->rules()->moneyBall;
         if (null !== $money && \in_array($money, $gone, true)) {
             $decided = self::decided($before, $called, $kind, $result, $isFoul, $money);
             if (null !== $decided) {
@@ -53,10 +53,10 @@ final readonly class Continuation
             $after = Spotting::back($after, [$money], $before->equipment);
         }
         $goesOn = !$isFoul && ShotKind::Safety !== $kind
-            && (true === $result->isMade || ([] !== $gone && (ShotKind::Break === $kind || self::anyCounts($before))));
+            && (true === $result->isMade || ([] !== $gone && (ShotKind::Break === $kind || $game->rules()->anyCounts($before->rules))));
         $group = $before->group;
         if (
-            Game::EightBall === $game
+            $game->rules()->hasGroups
             && $goesOn
             && null !== $called
             && ShotKind::Break !== $kind
@@ -91,39 +91,33 @@ final readonly class Continuation
     /** How a rack is decided by its money ball that dropped; null where it comes back. */
     private static function decided(Rack $before, ?Ball $called, ShotKind $kind, ShotResult $result, bool $isFoul, Ball $money): ?RackResult
     {
-        $isBreak = ShotKind::Break === $kind;
-        $isCalled = $called === $money && true === $result->isMade;
-        if (Game::NineBall === $before->game) {
-            return $isFoul || ($before->rules->callsNine && !$isCalled) ? null : RackResult::Out;
-        }
-        $lower = array_filter($before->objectBalls(), static fn (Ball $ball): bool => $ball !== $money);
-        if (Game::TenBall === $before->game) {
-            return !$isFoul && !$isBreak && $isCalled && (!$before->rules->tenLast || [] === $lower) ? RackResult::Out : null;
-        }
-        if ($isBreak) {
-            return $before->rules->eightOnBreak && !$isFoul ? RackResult::Out : null;
-        }
-        $group = $before->group ?? Group::Open;
+        $won = $before->game->rules()->decided(
+            $isFoul,
+            ShotKind::Break === $kind,
+            $called === $money && true === $result->isMade,
+            array_values(array_filter($before->objectBalls(), static fn (Ball $ball): bool => $ball !== $money)),
+            $before->group,
+            $before->rules,
+        );
 
-        return !$isFoul && $isCalled && [] === array_filter($lower, $group->has(...)) ? RackResult::Out : RackResult::Lost;
-    }
-
-    /** Nine-ball without calls: whatever drops on a legal shot counts. */
-    private static function anyCounts(Rack $rack): bool
-    {
-        return Game::NineBall === $rack->game && !$rack->rules->callsNine;
+        return match ($won) {
+            true => RackResult::Out,
+            false => RackResult::Lost,
+            null => null,
+        };
     }
 
     /** @return array{Layout, BallInHand} */
     private static function cueBall(Game $game, Layout $after, bool $isFoul, bool $goesOn, Rack $before): array
     {
+        $rules = $game->rules();
         if (!$after->has(Ball::Cue)) {
-            return [$after, Game::StraightPool === $game ? BallInHand::Kitchen : BallInHand::Anywhere];
+            return [$after, $rules->afterFoul(true)];
         }
-        if ($isFoul && Game::StraightPool !== $game) {
-            return [$after->without(Ball::Cue), BallInHand::Anywhere];
+        if ($isFoul && BallInHand::None !== $rules->afterFoul(false)) {
+            return [$after->without(Ball::Cue), $rules->afterFoul(false)];
         }
-        $next = Game::StraightPool === $game && $goesOn ? Rerack::of($after, $before->equipment) : null;
+        $next = $rules->countsBalls && $goesOn ? Rerack::of($after, $before->equipment) : null;
 
         return null === $next ? [$after, BallInHand::None] : [$next->layout, $next->inHand];
     }

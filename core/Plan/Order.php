@@ -48,16 +48,18 @@ final readonly class Order
     {
         $pairs = array_map(static fn (array $pair): array => [self::bit($pair[0]), self::bit($pair[1])], $before);
 
-        return match ($game) {
-            Game::NineBall, Game::TenBall => new self(0, 0, true, [], $pairs),
-            Game::EightBall => new self(
+        $rules = $game->rules();
+
+        return match (true) {
+            $rules->isRotation => new self(0, 0, true, [], $pairs),
+            $rules->hasGroups => new self(
                 array_sum(array_map(self::bit(...), array_filter($game->balls(), ($group ?? Group::Solids)->has(...)))),
                 self::EIGHT,
                 false,
                 [],
                 $pairs,
             ),
-            Game::StraightPool => new self((1 << 16) - 2, 0, false, [], $pairs),
+            default => new self((1 << 16) - 2, 0, false, [], $pairs),
         };
     }
 

@@ -81,7 +81,7 @@ final class PlanSearch
     /** Why a rack cannot be planned, before anything is looked for; null where it can. */
     public static function refusal(Rack $rack): ?NothingToPlan
     {
-        $money = $rack->game->moneyBall();
+        $money = $rack->game->rules()->moneyBall;
 
         return match (true) {
             !$rack->layout->has(Ball::Cue) && BallInHand::None === $rack->ballInHand => NothingToPlan::noCueBall(),

@@ -60,7 +60,7 @@ final readonly class RackPlayer
         $turn ??= Turn::first($this->rack);
         $mask = Order::maskOf($layout);
         ++$tally->tries;
-        $tally->isOverRacks = Game::StraightPool === $this->rack->game;
+        $tally->isOverRacks = $this->rack->game->rules()->countsBalls;
         $before = $tally->made;
         try {
             return $this->run($tally, $chooser, $layout, $random, $seed, $first, $turn, $mask);
@@ -161,7 +161,7 @@ final readonly class RackPlayer
     /** Straight pool: fourteen racked for a break shot, as they lie or after the fourteenth ball; null where it is not the time for it. */
     private function racked(Layout $layout, int $mask, int $shot): ?Layout
     {
-        if (Game::StraightPool !== $this->rack->game) {
+        if (!$this->rack->game->rules()->countsBalls) {
             return null;
         }
         if (1 === $shot && null !== Racking::racked($layout, $this->rack->equipment)) {

@@ -16,26 +16,12 @@ final class BallsOn
     /** @return list<Ball> in the order of the game */
     public static function of(Game $game, Layout $layout, ?Group $group): array
     {
-        $balls = array_values(array_filter($game->balls(), $layout->has(...)));
-        if (Game::NineBall === $game || Game::TenBall === $game) {
-            return \array_slice($balls, 0, 1);
-        }
-        if (Game::EightBall !== $game) {
-            return $balls;
-        }
-        $group ??= Group::Open;
-        $own = array_values(array_filter($balls, $group->has(...)));
-
-        return [] !== $own ? $own : array_values(array_filter($balls, static fn (Ball $ball): bool => Ball::Eight === $ball));
+        return $game->rules()->on(array_values(array_filter($game->balls(), $layout->has(...))), $group);
     }
 
     /** @return list<Ball> those of them that may be shot at a pocket: on an open table not the 8 */
     public static function toPot(Game $game, Layout $layout, ?Group $group): array
     {
-        $on = self::of($game, $layout, $group);
-
-        return Game::EightBall === $game && \count($on) > 1
-            ? array_values(array_filter($on, static fn (Ball $ball): bool => Ball::Eight !== $ball))
-            : $on;
+        return $game->rules()->toPot(self::of($game, $layout, $group));
     }
 }

@@ -26,13 +26,6 @@ use ZigLane\Core\Table\Spot;
  */
 final readonly class BreakShot
 {
-    /** Across the table, in diamonds from the right rail; speed of the cue ball just after the hit, m/s. */
-    public const STROKES = [
-        'nine-ball' => [3.6, 8.5],
-        'ten-ball' => [2.5, 9.0],
-        'eight-ball' => [2.0, 9.0],
-    ];
-
     private function __construct(
         public Layout $rack,
         public Strike $meant,
@@ -84,8 +77,9 @@ final readonly class BreakShot
     {
         $table = $equipment->table;
         $endMassRatio = $equipment->cue->endMassRatio;
-        if (Game::StraightPool !== $game) {
-            [$across, $speed] = self::STROKES[$game->value];
+        $usual = $game->rules()->breakStroke;
+        if (null !== $usual) {
+            [$across, $speed] = $usual;
             $cue = Spot::diamonds(2.0, $across, $table);
 
             return [$cue, Strike::degrees(rad2deg($cue->directionTo(Racking::footSpot($table))), $speed, 0.0, 0.0, 2.0, $endMassRatio)];
@@ -141,7 +135,8 @@ final readonly class BreakShot
     public function rackAfter(Game $game, Equipment $equipment, ExecutionErrors $player, RuleOptions $options = new RuleOptions()): Rack
     {
         $verdict = $this->verdict($game, $options);
-        $spots = $verdict->isWon ? [Game::NineBall === $game ? Ball::Nine : Ball::Eight] : $verdict->spots;
+        $money = $game->rules()->moneyBall;
+        $spots = $verdict->isWon && null !== $money ? [$money] : $verdict->spots;
         $final = $this->outcome->final;
 
         return (new Rack(
@@ -150,7 +145,7 @@ final readonly class BreakShot
             $equipment,
             $player,
             $verdict->inHand,
-            Game::EightBall === $game ? Group::Open : null,
+            $game->rules()->group(null),
             $options,
         ))->withStanding(new Standing(mayPush: $verdict->mayPush));
     }

@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace ZigLane\Core\Rules;
 
 use ZigLane\Core\Name\Ball;
+use ZigLane\Core\Rules\Games\EightBall;
+use ZigLane\Core\Rules\Games\NineBall;
+use ZigLane\Core\Rules\Games\StraightPool;
+use ZigLane\Core\Rules\Games\TenBall;
 
 /** The games that can be laid out; the values are the words of the rack file. */
 enum Game: string
@@ -14,35 +18,28 @@ enum Game: string
     case TenBall = 'ten-ball';
     case StraightPool = 'straight-pool';
 
-    /** Highest number of an object ball in this game. */
-    public function highest(): int
+    /** What it is: the one place where games are told apart. */
+    public function rules(): Ruleset
     {
-        return match ($this) {
-            self::NineBall => 9,
-            self::TenBall => 10,
-            self::EightBall, self::StraightPool => 15,
-        };
-    }
+        /** @var array<string, Ruleset> $rules */
+        static $rules = [];
 
-    /** The ball that decides a rack; null in straight pool, where none does. */
-    public function moneyBall(): ?Ball
-    {
-        return match ($this) {
-            self::EightBall => Ball::Eight,
-            self::NineBall => Ball::Nine,
-            self::TenBall => Ball::Ten,
-            self::StraightPool => null,
+        return $rules[$this->value] ??= match ($this) {
+            self::EightBall => new EightBall(),
+            self::NineBall => new NineBall(),
+            self::TenBall => new TenBall(),
+            self::StraightPool => new StraightPool(),
         };
     }
 
     public function uses(Ball $ball): bool
     {
-        return $ball->value <= $this->highest();
+        return $ball->value <= $this->rules()->highest;
     }
 
     /** @return list<Ball> the object balls */
     public function balls(): array
     {
-        return array_map(Ball::from(...), range(1, $this->highest()));
+        return $this->rules()->balls();
     }
 }

@@ -136,7 +136,7 @@ final readonly class Rack
         $faults = [];
         foreach ($layout->balls() as $ball) {
             if (!$game->uses($ball)) {
-                $faults[] = IllegalLayout::notInTheGame($ball, $game->value, $game->highest());
+                $faults[] = IllegalLayout::notInTheGame($ball, $game->value, $game->rules()->highest);
             }
         }
 

@@ -28,14 +28,6 @@ final readonly class Racking
     /** A ball so near to its place in the rack is racked, metres. */
     private const AS_RACKED = 0.002;
 
-    /** Balls in each row from the apex on. */
-    private const ROWS = [
-        'nine-ball' => [1, 2, 3, 2, 1],
-        'ten-ball' => [1, 2, 3, 4],
-        'eight-ball' => [1, 2, 3, 4, 5],
-        'straight-pool' => [1, 2, 3, 4, 5],
-    ];
-
     public static function footSpot(TableProfile $table): Spot
     {
         return Spot::diamonds(6.0, 2.0, $table);
@@ -46,7 +38,7 @@ final readonly class Racking
         $pitch = $equipment->balls->diameter() + 0.5 * $looseness;
         $apex = self::footSpot($equipment->table);
         $places = [];
-        foreach (self::ROWS[$game->value] as $row => $count) {
+        foreach ($game->rules()->rows as $row => $count) {
             for ($i = 0; $i < $count; ++$i) {
                 $places[] = [$apex->x + $row * $pitch * \sqrt(3) / 2, $apex->y + ($i - ($count - 1) / 2) * $pitch];
             }
@@ -193,19 +185,7 @@ final readonly class Racking
     /** @return array<int, Ball> the ball on each place, row by row from the apex and from right to left */
     private static function order(Game $game, Randomness $random): array
     {
-        $fixed = match ($game) {
-            Game::NineBall => [0 => Ball::One, 4 => Ball::Nine],
-            Game::TenBall => [0 => Ball::One, 4 => Ball::Ten],
-            Game::EightBall => [4 => Ball::Eight],
-            Game::StraightPool => [],
-        };
-        if (Game::EightBall === $game) {
-            $corners = $random->shuffled([
-                Ball::from(1 + (int) floor(7 * $random->share())),
-                Ball::from(9 + (int) floor(7 * $random->share())),
-            ]);
-            $fixed += [10 => $corners[0], 14 => $corners[1]];
-        }
+        $fixed = $game->rules()->places($random);
         $others = $random->shuffled(array_values(array_filter(
             $game->balls(),
             static fn (Ball $ball): bool => !\in_array($ball, $fixed, true),

@@ -22,8 +22,6 @@ final readonly class Referee
     public const FROZEN = 0.001;
     /** A frozen ball that meets its rail within this of being struck has not left it, seconds. */
     private const PRESSED = 0.1;
-    /** What a third foul in a row costs besides the one for the foul, in straight pool. */
-    private const SERIES = 15;
 
     public function __construct(
         private Game $game,
@@ -48,12 +46,9 @@ final readonly class Referee
         $fouls = $this->fouls($before, $turn, $ending, $strike);
         $called = null !== $ball && null !== $pocket && $ending->pocketOf($ball) === $pocket ? $ball : null;
 
-        return match ($this->game) {
-            Game::NineBall => $this->rotation($before, $turn, $ending, $fouls, Ball::Nine, $called, $this->options->callsNine, true),
-            Game::TenBall => $this->rotation($before, $turn, $ending, $fouls, Ball::Ten, $called, true, !$this->options->tenLast),
-            Game::EightBall => $this->eightBall($before, $turn->group, $ending, $fouls, $called),
-            Game::StraightPool => $this->straightPool($ending, $fouls, null !== $called, $turn->isThird()),
-        };
+        return $this->game->rules()->judge(
+            new Played($before, $turn, $ending, $fouls, self::made($ending), $called, $this->options),
+        );
     }
 
     /** @return list<Foul> */
@@ -120,109 +115,24 @@ final readonly class Referee
     }
 
     /**
-     * Nine-ball and ten-ball: on after any ball, or only after the called one; the last ball wins, early or only as the last; a third foul
-     * in a row loses.
-     *
-     * @param list<Foul> $fouls
-     */
-    private function rotation(
-        Layout $before,
-        Turn $turn,
-        Ending $ending,
-        array $fouls,
-        Ball $money,
-        ?Ball $called,
-        bool $calls,
-        bool $winsEarly,
-    ): Verdict {
-        $made = self::made($ending);
-        $goesOn = [] === $fouls && ($calls ? null !== $called : [] !== $made);
-        $dropped = \in_array($money, $made, true);
-        $isLast = BallsOn::of($this->game, $before, null) === [$money];
-        $wins = $dropped && $goesOn && (!$calls || $called === $money) && ($winsEarly || $isLast);
-
-        return new Verdict(
-            $fouls,
-            $goesOn,
-            $wins ? true : $this->lost($turn, $fouls),
-            $dropped && !$wins ? [$money] : [],
-            null,
-            0,
-            [] === $fouls ? BallInHand::None : BallInHand::Anywhere,
-            $calls && [] === $fouls && !$goesOn && [] !== $made,
-        );
-    }
-
-    /**
-     * A third foul in a row loses a rack of nine- or ten-ball, unless the house says otherwise.
-     *
-     * @param list<Foul> $fouls
-     *
-     * @return false|null null where it does not
-     */
-    private function lost(Turn $turn, array $fouls): ?false
-    {
-        return [] !== $fouls && $turn->isThird() && !$this->options->noThirdFoul ? false : null;
-    }
-
-    /**
      * A push-out of nine- or ten-ball: nothing need be hit and no cushion reached, and balls that drop do not count, but the money ball
      * comes back; the other player shoots or gives the shot back. A scratch is a foul all the same.
      */
     public function judgePush(Turn $turn, Ending $ending): Verdict
     {
-        $money = $this->game->moneyBall();
+        $rules = $this->game->rules();
+        $money = $rules->moneyBall;
         $fouls = $ending->isScratch() ? [Foul::Scratch] : [];
 
         return new Verdict(
             $fouls,
             false,
-            $this->lost($turn, $fouls),
+            [] !== $fouls && $turn->isThird() && $rules->losesByThirdFoul($this->options) ? false : null,
             null !== $money && \in_array($money, self::made($ending), true) ? [$money] : [],
             null,
             0,
             [] === $fouls ? BallInHand::None : BallInHand::Anywhere,
             [] === $fouls,
-        );
-    }
-
-    /** @param list<Foul> $fouls */
-    private function eightBall(Layout $before, ?Group $group, Ending $ending, array $fouls, ?Ball $called): Verdict
-    {
-        $isOpen = null === $group || Group::Open === $group;
-        $group = $isOpen ? Group::Open : $group;
-        $inHand = [] === $fouls ? BallInHand::None : BallInHand::Anywhere;
-        if (null !== $ending->pocketOf(Ball::Eight)) {
-            // The 8 wins only when it is on, called and no foul is made; else it loses the game.
-            $isOn = BallsOn::of($this->game, $before, $group) === [Ball::Eight];
-            $wins = [] === $fouls && $isOn && Ball::Eight === $called;
-
-            return new Verdict($fouls, $wins, $wins, [], $group, 0, $inHand);
-        }
-        $goesOn = [] === $fouls && null !== $called && ($isOpen || $group->has($called));
-        if ($goesOn && $isOpen) {
-            $group = Group::Solids->has($called) ? Group::Solids : Group::Stripes;
-        }
-
-        return new Verdict($fouls, $goesOn, null, [], $group, 0, $inHand);
-    }
-
-    /** @param list<Foul> $fouls */
-    private function straightPool(Ending $ending, array $fouls, bool $called, bool $isThird): Verdict
-    {
-        $made = self::made($ending);
-        $goesOn = [] === $fouls && $called;
-        $cost = $isThird ? 1 + self::SERIES : 1;
-
-        // Balls that drop without the called one, or on a foul, come back. The cue ball stays where it lies but for a scratch.
-        return new Verdict(
-            $fouls,
-            $goesOn,
-            null,
-            $goesOn ? [] : $made,
-            null,
-            $goesOn ? \count($made) : ([] === $fouls ? 0 : -$cost),
-            $ending->isScratch() ? BallInHand::Kitchen : BallInHand::None,
         );
     }
 

@@ -34,9 +34,9 @@ final class RuleNotes
         }
 
         return match (true) {
-            Game::EightBall === $rack->game
+            $rack->game->rules()->hasGroups
                 && \in_array($rack->group, [null, Group::Open], true)
-                && !\in_array(Ball::Eight, $balls, true) => new Fact('rules.onOpen'),
+                && !\in_array($rack->game->rules()->moneyBall, $balls, true) => new Fact('rules.onOpen'),
             1 === \count($balls) => new Fact('rules.onOne', ['ball' => $balls[0]]),
             \count($balls) === \count($rack->objectBalls()) => new Fact('rules.onAny'),
             default => new Fact('rules.onThese', ['balls' => $balls]),
@@ -45,18 +45,14 @@ final class RuleNotes
 
     private static function called(Rack $rack): Fact
     {
-        return match (true) {
-            Game::NineBall === $rack->game && !$rack->rules->callsNine => new Fact('rules.slop'),
-            Game::TenBall === $rack->game => new Fact('rules.calledTen'),
-            default => new Fact('rules.called'),
-        };
+        return new Fact($rack->game->rules()->callFact($rack->rules));
     }
 
     private static function foul(Rack $rack): Fact
     {
         return match (true) {
-            Game::StraightPool !== $rack->game && self::losesByFoul($rack) => new Fact('rules.foulLoses'),
-            Game::StraightPool !== $rack->game => new Fact('rules.foulInHand'),
+            !$rack->game->rules()->countsBalls && self::losesByFoul($rack) => new Fact('rules.foulLoses'),
+            !$rack->game->rules()->countsBalls => new Fact('rules.foulInHand'),
             Turn::first($rack)->isThird() => new Fact('rules.foulThird'),
             default => new Fact('rules.foulPoint', ['fouls' => $rack->standing->fouls]),
         };
@@ -64,7 +60,7 @@ final class RuleNotes
 
     private static function losesByFoul(Rack $rack): bool
     {
-        return Game::EightBall !== $rack->game && Turn::first($rack)->isThird() && !$rack->rules->noThirdFoul;
+        return Turn::first($rack)->isThird() && $rack->game->rules()->losesByThirdFoul($rack->rules);
     }
 
     /** A ball on so near to the cue ball that a full hit through it is a double hit. */

@@ -48,12 +48,7 @@ final readonly class RuleOptions
     /** @return list<string> names of the choices that a game has */
     public static function in(Game $game): array
     {
-        return [...match ($game) {
-            Game::NineBall => ['callsNine', 'noThirdFoul'],
-            Game::TenBall => ['tenLast', 'noThirdFoul'],
-            Game::EightBall => ['eightOnBreak', 'eightReracks'],
-            Game::StraightPool => [],
-        }, ...self::OF_A_ROOM];
+        return [...$game->rules()->options, ...self::OF_A_ROOM];
     }
 
     /** Whether the room forbids a stroke, for what it can hurt. */

@@ -20,12 +20,7 @@ final class Scattered
     public static function balls(Game $game, int $count, Equipment $equipment, Randomness $random): Layout
     {
         $all = $game->balls();
-        $money = match ($game) {
-            Game::EightBall => Ball::Eight,
-            Game::NineBall => Ball::Nine,
-            Game::TenBall => Ball::Ten,
-            Game::StraightPool => null,
-        };
+        $money = $game->rules()->moneyBall;
         $others = array_values(array_filter($random->shuffled($all), static fn (mixed $ball): bool => $ball !== $money));
         $chosen = \array_slice([...(null === $money ? [] : [$money]), ...$others], 0, max(1, min(\count($all), $count)));
         $layout = Layout::empty();

@@ -20,7 +20,7 @@ final readonly class Turn
     public static function first(Rack $rack): self
     {
         return new self(
-            Game::EightBall === $rack->game ? $rack->group ?? Group::Open : null,
+            $rack->game->rules()->group($rack->group),
             BallInHand::Kitchen === $rack->ballInHand,
             $rack->standing->fouls,
         );

@@ -8,7 +8,6 @@ use ZigLane\Core\Error\CoreError;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Rerack;
 
@@ -57,7 +56,7 @@ final readonly class LegChain
     /** The rack of the next shot: the balls as one left them, and in straight pool the next fourteen racked when one is left. */
     public static function after(Rack $rack, Layout $final): Rack
     {
-        $rerack = Game::StraightPool === $rack->game ? Rerack::of($final, $rack->equipment) : null;
+        $rerack = $rack->game->rules()->countsBalls ? Rerack::of($final, $rack->equipment) : null;
 
         return null === $rerack
             ? $rack->afterShot($final)

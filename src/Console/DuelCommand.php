@@ -14,7 +14,6 @@ use ZigLane\Core\Decide\DuelScore;
 use ZigLane\Core\Decide\PositionValue;
 use ZigLane\Core\Decide\Refusal;
 use ZigLane\Core\Format\RackFile;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Shot\ShotSolver;
 
 /** Plays a rack out between two simulated players, many times, each beginning every other time. */
@@ -56,7 +55,7 @@ final class DuelCommand extends RackCommand
             new Duellist($rack, $value, $solver, 0, $plays[0]),
             new Duellist($rack, $value, $solver, 1, $plays[1]),
         ]);
-        $isPool = Game::StraightPool === $rack->game;
+        $isPool = $rack->game->rules()->countsBalls;
         $score = new DuelScore();
         for ($game = 0; $game < $numbers['games']; ++$game) {
             $score->add($duel->play($game % 2, ($numbers['seed'] * 7919 + $game) & 0x7FFFFFFF), $isPool);

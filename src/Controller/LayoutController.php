@@ -115,7 +115,7 @@ final class LayoutController extends AbstractController
         foreach ($rack->objectBalls() as $ball) {
             $outside = Racking::isInOutline($rack->layout->spot($ball), $rack->equipment) ? $outside->without($ball) : $outside;
         }
-        $racked = Game::StraightPool === $rack->game && 1 === $outside->without(Ball::Cue)->count()
+        $racked = $rack->game->rules()->countsBalls && 1 === $outside->without(Ball::Cue)->count()
             ? Racking::fourteen($outside, $rack->equipment)
             : null;
 

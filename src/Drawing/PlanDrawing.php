@@ -9,7 +9,6 @@ use ZigLane\App\Words\Words;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\PositionPlay\ZoneLevel;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Shot\SolvedShot;
 use ZigLane\Core\Stroke\Hand;
@@ -62,7 +61,7 @@ final readonly class PlanDrawing
         $this->stops = $this->stopsOf();
         $this->routes = $this->routesOf();
         $equipment = $view->plan->rack->equipment;
-        $this->rack = Game::StraightPool === $view->plan->rack->game
+        $this->rack = $view->plan->rack->game->rules()->countsBalls
             ? $this->table->projection->path(Racking::outline($equipment)).'Z'
             : '';
     }

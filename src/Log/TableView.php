@@ -19,6 +19,7 @@ use ZigLane\Core\Log\RackResult;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Plan\Leg;
 use ZigLane\Core\Plan\Plan;
+use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\Rack;
 
 /** A rack at the table as the shoot page shows it: what to shoot now, and what became of the last shot. */
@@ -122,7 +123,7 @@ final readonly class TableView
 
         return json_encode([
             'rack' => (string) $this->rack->getId(),
-            'game' => $this->rack->getGame()->value,
+            'givesHand' => BallInHand::None !== $this->rack->getGame()->rules()->afterFoul(false),
             'number' => \count($this->shots),
             'previous' => null === $last ? null : (string) $last->getId(),
             'balls' => (object) $spots,

@@ -11,7 +11,6 @@ use ZigLane\Core\Practice\Drill;
 use ZigLane\Core\Practice\Target;
 use ZigLane\Core\Practice\TargetKind;
 use ZigLane\Core\Practice\Task;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Table\Equipment;
 use ZigLane\Core\Table\TableProfile;
 
@@ -30,7 +29,7 @@ final readonly class DrillCard
             Task::Pot => new Fact('card.pot', ['ball' => $ball, 'pocket' => $this->drill->pocket]),
             Task::Hit => new Fact('card.hit', ['ball' => $ball]),
             Task::Lag => new Fact('card.lag'),
-            Task::Run => new Fact(\in_array($this->drill->game, [null, Game::StraightPool], true) ? 'card.anyOrder' : 'card.lowestFirst'),
+            Task::Run => new Fact(false === $this->drill->game?->rules()->countsBalls ? 'card.lowestFirst' : 'card.anyOrder'),
             Task::Break => new Fact('card.break'),
         };
 

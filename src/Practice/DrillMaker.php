@@ -102,7 +102,7 @@ final readonly class DrillMaker
             $equipment,
             $logged->landing,
             // In rotation the next ball is known.
-            Game::NineBall === $game || Game::TenBall === $game ? $left[0] ?? null : null,
+            $game->rules()->isRotation ? $left[0] ?? null : null,
         );
     }
 

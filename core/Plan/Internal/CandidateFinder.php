@@ -14,7 +14,6 @@ use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\PositionPlay\Landing;
 use ZigLane\Core\Rules\BallInHand;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Turn;
@@ -138,7 +137,7 @@ final readonly class CandidateFinder
     /** In straight pool the ball beside fourteen racked ones, with the cue ball on the table: the rack begins with the break shot. */
     private function breakBall(): ?Ball
     {
-        return Game::StraightPool === $this->rack->game && $this->rack->layout->has(Ball::Cue)
+        return $this->rack->game->rules()->countsBalls && $this->rack->layout->has(Ball::Cue)
             ? StraightRun::besideRack($this->rack->layout, $this->rack->equipment)
             : null;
     }
@@ -215,7 +214,7 @@ final readonly class CandidateFinder
     /** @return list<Group|null> */
     private function groups(): array
     {
-        if (Game::EightBall !== $this->rack->game) {
+        if (!$this->rack->game->rules()->hasGroups) {
             return [null];
         }
 

@@ -24,7 +24,6 @@ use ZigLane\Core\Position\Layout;
 use ZigLane\Core\PositionPlay\Lane;
 use ZigLane\Core\PositionPlay\Zone;
 use ZigLane\Core\PositionPlay\ZoneLevel;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
@@ -178,7 +177,7 @@ final readonly class LegWriter
      */
     private function kept(SolvedShot $shot, ?Ball $next): array
     {
-        if (Game::StraightPool !== $this->rack->game) {
+        if (!$this->rack->game->rules()->countsBalls) {
             return [];
         }
         $ball = $shot->choice->ball;
@@ -219,7 +218,7 @@ final readonly class LegWriter
     /** Whether a whole rack lies there that did not before: the break shot of straight pool. */
     private function isBreak(SolvedShot $shot): bool
     {
-        return Game::StraightPool === $this->rack->game && null !== Racking::racked($shot->layout, $this->rack->equipment);
+        return $this->rack->game->rules()->countsBalls && null !== Racking::racked($shot->layout, $this->rack->equipment);
     }
 
     /** @return list<PotModel> of the next ball, over the pockets that it goes to; in a first plan over the one that is meant */

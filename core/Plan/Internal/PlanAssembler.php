@@ -16,7 +16,6 @@ use ZigLane\Core\Plan\Plan;
 use ZigLane\Core\Plan\RackPlayer;
 use ZigLane\Core\Plan\Tally;
 use ZigLane\Core\Position\Layout;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Racking;
 use ZigLane\Core\Rules\Referee;
@@ -121,7 +120,7 @@ final readonly class PlanAssembler
                 return [$shots, $e->fact()];
             }
             $shots[] = new PlannedShot($shot, $policy, $turn);
-            if (Game::StraightPool === $this->rack->game && null !== Racking::racked($layout, $this->rack->equipment)) {
+            if ($this->rack->game->rules()->countsBalls && null !== Racking::racked($layout, $this->rack->equipment)) {
                 // A break shot: no one can tell where the balls of the rack come to lie.
                 return [$shots, null];
             }
@@ -140,7 +139,7 @@ final readonly class PlanAssembler
             }
             $turn = $turn->next($typical->verdict->group);
             $layout = LegChain::after($this->rack, $typical->layout)->layout;
-            if (Game::StraightPool === $this->rack->game && Order::maskOf($layout) !== $left) {
+            if ($this->rack->game->rules()->countsBalls && Order::maskOf($layout) !== $left) {
                 $isKept = $layout->has(Ball::Cue) && (Order::maskOf($layout) & $left) === $left;
                 if (!$isKept || null === Racking::racked($layout, $this->rack->equipment)) {
                     return [$shots, new Fact('end.newRack')];

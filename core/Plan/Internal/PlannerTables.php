@@ -11,7 +11,6 @@ use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\ThreeAhead;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Position\Sight;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Rack;
 use ZigLane\Core\Rules\Rerack;
 use ZigLane\Core\Shot\ShotSolver;
@@ -230,7 +229,7 @@ final class PlannerTables
     /** Whether a ball is the break ball of straight pool: after it the next rack is to be opened. */
     public function isBreakBall(Ball $ball): bool
     {
-        return Game::StraightPool === $this->rack->game && $this->order->isLast(Order::bit($ball)) && $this->layout->count() > 1;
+        return $this->rack->game->rules()->countsBalls && $this->order->isLast(Order::bit($ball)) && $this->layout->count() > 1;
     }
 
     /** The next rack with the break ball beside it; null for other balls, or where that lies in the rack. */

@@ -9,7 +9,6 @@ use ZigLane\Core\Plan\Order;
 use ZigLane\Core\Plan\PlanConstraints;
 use ZigLane\Core\Plan\StraightRun;
 use ZigLane\Core\Plan\Weights;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Rack;
 
@@ -97,7 +96,7 @@ final class Policies
                 : Order::aboutInTurn(StraightRun::neighbours($this->rack, $this->rack->layout, $own), Ball::Eight, $before, $this->window);
         }
 
-        return Game::StraightPool === $this->rack->game
+        return $this->rack->game->rules()->countsBalls
             ? StraightRun::order($this->rack, $before, $this->window)
             : Order::of($this->rack->game, $group, $before);
     }

@@ -21,7 +21,6 @@ use ZigLane\Core\Player\Randomness;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\BallInHand;
 use ZigLane\Core\Rules\BallsOn;
-use ZigLane\Core\Rules\Game;
 use ZigLane\Core\Rules\Group;
 use ZigLane\Core\Rules\Referee;
 use ZigLane\Core\Rules\Turn;
@@ -147,7 +146,7 @@ final readonly class Policy implements Chooser
         $order = $this->values->order;
         $mask = Order::maskOf($layout);
         if (
-            Game::StraightPool !== $tables->rack->game
+            !$tables->rack->game->rules()->countsBalls
             || \count(Order::balls($order->toCome($mask))) <= self::MANY
             || !$this->values->constraints->areNone()
         ) {

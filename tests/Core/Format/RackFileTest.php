@@ -36,7 +36,7 @@ final class RackFileTest extends TestCase
         foreach (TableSize::cases() as $size) {
             foreach (Game::cases() as $game) {
                 $table = TableProfile::ofSize($size);
-                $layout = (new Table($table))->randomLayout($chance, $chance->int(2, 1 + $game->highest()), 0.2);
+                $layout = (new Table($table))->randomLayout($chance, $chance->int(2, 1 + $game->rules()->highest), 0.2);
                 $rack = new Rack($game, $layout, new Equipment($table), group: Game::EightBall === $game ? Group::Stripes : null);
                 $shot = new ShotChoice(Ball::One, Pocket::SideLeft, new Stroke(Tip::atClock(4.3, 0.26), 2.345678901234567, 3.1));
                 $rack = $rack->withRules(new RuleOptions(callsNine: $chance->int(0, 1) > 0, eightOnBreak: $chance->int(0, 1) > 0));

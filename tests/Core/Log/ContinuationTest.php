@@ -65,7 +65,7 @@ final class ContinuationTest extends TestCase
             $spots[$number] = [1.5 + 0.3 * $i, 0.4];
         }
         $rack = new Rack($game, Table::layout($spots), group: Game::EightBall === $game ? Group::Solids : null, rules: $rules);
-        $money = Game::EightBall === $game ? 8 : $game->highest();
+        $money = $game->rules()->moneyBall->value ?? 0;
         unset($spots[$money]);
         if ($isScratch) {
             unset($spots[0]);

@@ -27,7 +27,7 @@ final class BreakShotTest extends TestCase
         for ($seed = 1; $seed <= 20; ++$seed) {
             $rack = Racking::of($game, new Equipment(), new Randomness($seed));
             self::assertSame([], (new LayoutRules(new Equipment()))->faults($rack));
-            self::assertSame($game->highest(), $rack->count());
+            self::assertSame($game->rules()->highest, $rack->count());
             $balls = $rack->balls();
             $gaps = [];
             foreach ($balls as $i => $one) {
@@ -39,7 +39,7 @@ final class BreakShotTest extends TestCase
                 }
             }
             // Three for each ball inside, fewer at the edges: 16, 18 and 30 neighbours.
-            self::assertCount([9 => 16, 10 => 18, 15 => 30][$game->highest()], $gaps);
+            self::assertCount([9 => 16, 10 => 18, 15 => 30][$game->rules()->highest], $gaps);
             self::assertGreaterThanOrEqual(-1e-12, min($gaps));
             self::assertLessThanOrEqual(Racking::LOOSENESS + 1e-7, max($gaps));
             self::assertEqualsWithDelta(0.5 * Racking::LOOSENESS, array_sum($gaps) / \count($gaps), 0.25 * Racking::LOOSENESS);
@@ -72,7 +72,7 @@ final class BreakShotTest extends TestCase
     {
         for ($seed = 1; $seed <= 10; ++$seed) {
             $break = $this->broken($game, $seed);
-            self::assertSame($game->highest() + 1, $break->outcome->final->count() + \count($break->outcome->pocketed));
+            self::assertSame($game->rules()->highest + 1, $break->outcome->final->count() + \count($break->outcome->pocketed));
             self::assertSame([], (new LayoutRules(new Equipment()))->faults($break->outcome->final));
             self::assertLessThan(40.0, $break->outcome->duration());
         }
