@@ -6,13 +6,12 @@ namespace ZigLane\Core\Motion;
 
 use ZigLane\Core\Table\Spot;
 
-/** The cue ball meets an object ball: when (s), where the cue ball's centre is, how it travels (radians), where the object ball goes. */
+/** The cue ball meets an object ball: when (s), where the cue ball's centre is, where the object ball goes. */
 final readonly class Meeting
 {
     public function __construct(
         public float $time,
         public Spot $cue,
-        public float $cueHeading,
         public Trajectory $object,
     ) {
     }

@@ -78,7 +78,7 @@ final readonly class OpenCloth
         $b->settle($time);
         $this->follow($b);
 
-        return new Meeting($time, Spot::metres($a->x, $a->y), atan2($a->vy, $a->vx), Trajectory::fromTrack($b->track));
+        return new Meeting($time, Spot::metres($a->x, $a->y), Trajectory::fromTrack($b->track));
     }
 
     /** Lets a ball run until it stops or meets another. */

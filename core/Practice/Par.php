@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Practice;
 
-use ZigLane\Core\Odds\Trials;
-
 /** What simulated players of one hand scored in a drill. */
 final readonly class Par
 {
@@ -61,12 +59,6 @@ final readonly class Par
     public function passShare(): ?float
     {
         return $this->pass > 0.0 ? $this->atLeast($this->pass) / max(1, $this->runs()) : null;
-    }
-
-    /** @return array{float, float} of that share, at 95 percent */
-    public function passInterval(): array
-    {
-        return Trials::interval($this->atLeast($this->pass), max(1, $this->runs()));
     }
 
     /** Share of the runs that score less than a player did, those that score the same counted half: 0 to 1. */

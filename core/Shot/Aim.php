@@ -16,8 +16,6 @@ final readonly class Aim
         public GhostBall $ghost,
         /** Direction of the cue, radians. */
         public float $direction,
-        /** How far from the middle of the mouth the object ball's path passes, metres: what is left of the search. */
-        public float $residual,
     ) {
     }
 

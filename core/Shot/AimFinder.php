@@ -44,7 +44,7 @@ final readonly class AimFinder
     public function find(Spot $cue, Spot $object, ShotChoice $choice): Aim
     {
         if (null !== $choice->direction) {
-            return new Aim(GhostBall::byHand($cue, $object, $choice->direction, $this->balls), $choice->direction, 0.0);
+            return new Aim(GhostBall::byHand($cue, $object, $choice->direction, $this->balls), $choice->direction);
         }
         $pocket = $this->geometry->at($choice->pocket);
         $ghost = GhostBall::of($cue, $object, $pocket, $this->balls, $choice->ball, $choice->aside);
@@ -78,7 +78,7 @@ final readonly class AimFinder
             throw $this->whyNot($cue, $object, $strike, $choice);
         }
 
-        return new Aim($ghost, Angle::wrapped($direction), $miss);
+        return new Aim($ghost, Angle::wrapped($direction));
     }
 
     /**

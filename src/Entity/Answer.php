@@ -61,11 +61,6 @@ class Answer
         return $this->said;
     }
 
-    public function getGivenAt(): \DateTimeImmutable
-    {
-        return $this->givenAt;
-    }
-
     /** @return array<string, mixed>|null */
     public function getScore(): ?array
     {

@@ -88,11 +88,6 @@ class Comment
         return $this->writtenAt;
     }
 
-    public function isRemoved(): bool
-    {
-        return null !== $this->removedAt;
-    }
-
     public function remove(\DateTimeImmutable $now): void
     {
         $this->removedAt ??= $now;

@@ -59,11 +59,6 @@ class Membership
         return $this->pupil;
     }
 
-    public function getJoinedAt(): \DateTimeImmutable
-    {
-        return $this->joinedAt;
-    }
-
     /** Not of a pupil whose account is closed: from that moment his coach sees nothing of him. */
     public function isThere(): bool
     {

@@ -159,11 +159,6 @@ class PlanJob
         return $this->shotRack;
     }
 
-    public function getAfterShots(): ?int
-    {
-        return $this->afterShots;
-    }
-
     public function getRack(): Rack
     {
         return $this->rack;

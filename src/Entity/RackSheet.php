@@ -121,11 +121,6 @@ class RackSheet implements Deletable
         return $this->version;
     }
 
-    public function getSubmission(): Uuid
-    {
-        return $this->submission;
-    }
-
     public function getCreatedAt(): \DateTimeImmutable
     {
         return $this->createdAt;

@@ -35,9 +35,4 @@ class ThreadSeen
     {
         return $this->subject;
     }
-
-    public function getSeenAt(): \DateTimeImmutable
-    {
-        return $this->seenAt;
-    }
 }

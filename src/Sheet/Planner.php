@@ -7,6 +7,7 @@ namespace ZigLane\App\Sheet;
 use Doctrine\DBAL\LockMode;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Symfony\Component\Messenger\MessageBusInterface;
 use ZigLane\App\Entity\Account;
@@ -43,6 +44,8 @@ final readonly class Planner
         private ErrorSource $errors,
         private FairShare $share,
         private Words $words,
+        #[Autowire('%env(int:LANE_PLAN_SECONDS)%')]
+        private int $longest,
     ) {
     }
 
@@ -66,7 +69,7 @@ final readonly class Planner
             $request->constraints(),
             $request->weights(),
             $request->isOwn ? $sheet->getLegs() : $request->locked($sheet),
-            $request->seconds,
+            $this->seconds($request->seconds),
             $request->seed,
             $this->clock->now(),
         );
@@ -110,6 +113,12 @@ final readonly class Planner
         return $job;
     }
 
+    /** What a site gives a plan at the most. */
+    private function seconds(int $asked): int
+    {
+        return min($asked, $this->longest);
+    }
+
     private function jobAt(ShotRack $rack, Rack $now, int $afterShots): PlanJob
     {
         $weights = $rack->getOwner()->getWeights()->toArray();
@@ -120,7 +129,7 @@ final readonly class Planner
             ['forbidden' => [], 'before' => []],
             $weights,
             [],
-            PlanRequest::SECONDS,
+            $this->seconds(PlanRequest::SECONDS),
             1 + $afterShots,
             $this->clock->now(),
             $rack,
@@ -170,7 +179,7 @@ final readonly class Planner
             ['forbidden' => [], 'before' => []],
             [],
             [],
-            PlanRequest::SECONDS,
+            $this->seconds(PlanRequest::SECONDS),
             1,
             $this->clock->now(),
             $shotRack,
