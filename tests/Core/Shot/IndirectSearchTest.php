@@ -68,7 +68,9 @@ final class IndirectSearchTest extends TestCase
     public function testAFoundShotIsPlayedAgainByItsDirection(): void
     {
         $rack = new Rack(Game::NineBall, Table::layout([0 => [0.85, 0.95], 5 => [1.0, 0.5]]));
-        foreach ((new IndirectSearch($rack))->find() as $way) {
+        $found = (new IndirectSearch($rack))->find();
+        self::assertNotSame([], $found);
+        foreach ($found as $way) {
             $read = RackFile::parse((new RackFile($rack, 'bank', $way->way->shot->choice))->write())->shot;
             self::assertNotNull($read);
             self::assertEqualsWithDelta($way->way->shot->choice->direction ?? 0.0, $read->direction ?? 9.0, 1e-12);
