@@ -45,7 +45,7 @@ final class RuleNotes
 
     private static function called(Rack $rack): Fact
     {
-        return new Fact($rack->game->rules()->callFact($rack->rules));
+        return $rack->game->rules()->call($rack->rules);
     }
 
     private static function foul(Rack $rack): Fact

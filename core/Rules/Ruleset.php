@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules;
 
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
 
@@ -106,9 +107,9 @@ abstract readonly class Ruleset
         bool $isFoul, bool $isBreak, bool $isCalled, array $others, ?Group $group, RuleOptions $options,
     ): ?bool;
 
-    /** Kind of the fact that says what must be called. */
-    public function callFact(RuleOptions $options): string
+    /** What must be called. */
+    public function call(RuleOptions $options): Fact
     {
-        return $this->anyCounts($options) ? 'rules.slop' : 'rules.called';
+        return $this->anyCounts($options) ? new Fact('rules.slop') : new Fact('rules.called');
     }
 }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace ZigLane\App\Camera;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Clock\ClockInterface;
+use ZigLane\App\Entity\Account;
 use ZigLane\App\Entity\KeptPicture;
 use ZigLane\App\Entity\RackSheet;
 
@@ -13,6 +15,9 @@ use ZigLane\App\Entity\RackSheet;
 final readonly class KeptPictures
 {
     private const QUALITY = 88;
+    /** So many pictures of an account are kept, the latest; and of one who looks round. */
+    private const MOST = 500;
+    private const MOST_OF_VISITOR = 4;
 
     public function __construct(private EntityManagerInterface $manager, private ClockInterface $clock)
     {
@@ -36,6 +41,20 @@ final readonly class KeptPictures
             $kept->keep($jpeg, $this->clock->now());
         }
         $this->manager->flush();
+        $this->throwOldAway($sheet->getOwner());
+    }
+
+    private function throwOldAway(Account $owner): void
+    {
+        $connection = $this->manager->getConnection();
+        $old = $connection->fetchFirstColumn(
+            'SELECT k.sheet_id FROM kept_picture k JOIN rack_sheet s ON s.id = k.sheet_id WHERE s.owner_id = ?'
+            .' ORDER BY k.kept_at DESC, k.sheet_id DESC LIMIT 1000 OFFSET '.($owner->isDemo() ? self::MOST_OF_VISITOR : self::MOST),
+            [$owner->getId()->toBinary()],
+        );
+        if ([] !== $old) {
+            $connection->executeStatement('DELETE FROM kept_picture WHERE sheet_id IN (?)', [$old], [ArrayParameterType::BINARY]);
+        }
     }
 
     public function throwAway(RackSheet $sheet): void

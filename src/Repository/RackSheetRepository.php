@@ -21,6 +21,12 @@ final class RackSheetRepository extends ServiceEntityRepository
         parent::__construct($registry, RackSheet::class);
     }
 
+    /** How many an account has, without those that it has deleted. */
+    public function countOf(Account $owner): int
+    {
+        return $this->count(['owner' => $owner, 'deletedAt' => null]);
+    }
+
     /**
      * Sheets of an owner, the latest change first.
      *

@@ -16,6 +16,7 @@ use ZigLane\App\Entity\OwnTable;
 use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Message\EraseSheet;
 use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\App\Words\Refused;
 use ZigLane\Core\Player\ExecutionErrors;
 use ZigLane\Core\Position\Layout;
 use ZigLane\Core\Rules\Rack;
@@ -29,6 +30,10 @@ final readonly class SheetEditor
     /** Layouts that undo can go back to. */
     public const HISTORY = 200;
 
+    /** Sheets of an account, and of one who looks round. */
+    private const MOST = 5000;
+    private const MOST_OF_VISITOR = 200;
+
     public function __construct(
         private EntityManagerInterface $manager,
         private RackSheetRepository $sheets,
@@ -41,6 +46,8 @@ final readonly class SheetEditor
      * A new sheet; the same submission posted again gives the sheet that it made before.
      *
      * @param list<ShotChoice> $later the legs after the first
+     *
+     * @throws Refused If the account has as many as it may
      */
     public function create(
         Account $owner, string $name, Rack $rack, Uuid $submission, ?ShotChoice $shot = null,
@@ -49,6 +56,10 @@ final readonly class SheetEditor
         $made = $this->sheets->ofSubmission($owner, $submission);
         if (null !== $made) {
             return $made;
+        }
+        $most = $owner->isDemo() ? self::MOST_OF_VISITOR : self::MOST;
+        if ($this->sheets->countOf($owner) >= $most) {
+            throw Refused::because('tooManySheets', ['most' => $most]);
         }
         $sheet = new RackSheet($owner, $name, $rack, $submission, $this->clock->now());
         $sheet->onTable($table);

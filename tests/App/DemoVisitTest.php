@@ -5,10 +5,18 @@ declare(strict_types=1);
 namespace ZigLane\Tests\App;
 
 use Doctrine\DBAL\Connection;
+use Symfony\Component\Uid\Uuid;
 use ZigLane\App\Account\DemoVisit;
+use ZigLane\App\Camera\KeptPictures;
 use ZigLane\App\Entity\Account;
+use ZigLane\App\Entity\KeptPicture;
+use ZigLane\App\Entity\RackSheet;
 use ZigLane\App\Repository\AccountRepository;
 use ZigLane\App\Repository\RackSheetRepository;
+use ZigLane\App\Sheet\SheetEditor;
+use ZigLane\Core\Rules\Game;
+use ZigLane\Core\Rules\Rack;
+use ZigLane\Tests\Table;
 
 /** Whoever looks round has a demo of his own. */
 final class DemoVisitTest extends AppTestCase
@@ -56,6 +64,34 @@ final class DemoVisitTest extends AppTestCase
         );
         self::getContainer()->get(DemoVisit::class)->forgetOld();
         self::assertSame($before, $this->rows());
+    }
+
+    /** The disk is everybody's: a visitor's sheets have an end, and of his pictures the latest are kept. */
+    public function testAVisitorFillsNoDisk(): void
+    {
+        $this->client->followRedirects();
+        $visitor = $this->visit();
+        $editor = self::getContainer()->get(SheetEditor::class);
+        $pictures = self::getContainer()->get(KeptPictures::class);
+        $image = imagecreatetruecolor(40, 30);
+        self::assertNotFalse($image);
+        $rack = new Rack(Game::NineBall, Table::layout([0 => [0.9, 0.5], 9 => [0.4, 1.0]]));
+        $kept = [];
+        for ($i = 0; $i < 6; ++$i) {
+            $kept[] = $sheet = $editor->create($visitor, "sheet $i", $rack, Uuid::v4());
+            $pictures->keep($sheet, $image);
+        }
+        $this->manager()->clear();
+        $left = array_map(
+            fn (RackSheet $sheet): bool => null !== $this->manager()->find(KeptPicture::class, $sheet->getId()), $kept,
+        );
+        self::assertSame([false, false, true, true, true, true], $left);
+        $visitor = $this->manager()->find(Account::class, $visitor->getId());
+        self::assertNotNull($visitor);
+        $this->expectExceptionMessage('refused.tooManySheets');
+        for ($i = 0; $i < 200; ++$i) {
+            $editor->create($visitor, "more $i", $rack, Uuid::v4());
+        }
     }
 
     /** Ids that others have copied must not be guessed into the demo: its addresses are nobody's to register. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace ZigLane\Core\Rules\Games;
 
+use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Rules\RuleOptions;
 
@@ -15,9 +16,9 @@ final readonly class TenBall extends Rotation
         parent::__construct(Ball::Ten, [1, 2, 3, 4], [2.5, 9.0], ['tenLast']);
     }
 
-    public function callFact(RuleOptions $options): string
+    public function call(RuleOptions $options): Fact
     {
-        return 'rules.calledTen';
+        return new Fact('rules.calledTen');
     }
 
     protected function winsEarly(RuleOptions $options): bool
