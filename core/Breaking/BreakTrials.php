@@ -125,7 +125,7 @@ final class BreakTrials
             return null;
         }
 
-        return array_values(array_filter($this->game->balls(), $final->has(...)))[0] ?? null;
+        return $this->game->rules()->lying($final)[0] ?? null;
     }
 
     private function money(): ?Ball

@@ -16,7 +16,7 @@ final class BallsOn
     /** @return list<Ball> in the order of the game */
     public static function of(Game $game, Layout $layout, ?Group $group): array
     {
-        return $game->rules()->on(array_values(array_filter($game->balls(), $layout->has(...))), $group);
+        return $game->rules()->on($game->rules()->lying($layout), $group);
     }
 
     /** @return list<Ball> those of them that may be shot at a pocket: on an open table not the 8 */

@@ -18,7 +18,7 @@ enum Game: string
     case TenBall = 'ten-ball';
     case StraightPool = 'straight-pool';
 
-    /** What it is: the one place where games are told apart. */
+    /** Its rules. Games are compared here and nowhere else. */
     public function rules(): Ruleset
     {
         /** @var array<string, Ruleset> $rules */

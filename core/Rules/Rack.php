@@ -52,7 +52,7 @@ final readonly class Rack
     /** @return list<Ball> the object balls on the table, in the order of the game */
     public function objectBalls(): array
     {
-        return array_values(array_filter($this->game->balls(), $this->layout->has(...)));
+        return $this->game->rules()->lying($this->layout);
     }
 
     public function withPlayer(ExecutionErrors $player): self

@@ -127,7 +127,7 @@ final readonly class Referee
         return new Verdict(
             $fouls,
             false,
-            [] !== $fouls && $turn->isThird() && $rules->losesByThirdFoul($this->options) ? false : null,
+            [] !== $fouls && $rules->isLostByFoul($turn, $this->options) ? false : null,
             null !== $money && \in_array($money, self::made($ending), true) ? [$money] : [],
             null,
             0,

@@ -60,7 +60,7 @@ final class RuleNotes
 
     private static function losesByFoul(Rack $rack): bool
     {
-        return Turn::first($rack)->isThird() && $rack->game->rules()->losesByThirdFoul($rack->rules);
+        return $rack->game->rules()->isLostByFoul(Turn::first($rack), $rack->rules);
     }
 
     /** A ball on so near to the cue ball that a full hit through it is a double hit. */

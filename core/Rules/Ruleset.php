@@ -7,6 +7,7 @@ namespace ZigLane\Core\Rules;
 use ZigLane\Core\Fact\Fact;
 use ZigLane\Core\Name\Ball;
 use ZigLane\Core\Player\Randomness;
+use ZigLane\Core\Position\Layout;
 
 /**
  * What one game is: every question whose answer differs between games, by the world standard rules (WPA; from memory) with the choices of
@@ -41,6 +42,12 @@ abstract readonly class Ruleset
     final public function balls(): array
     {
         return array_map(Ball::from(...), range(1, $this->highest));
+    }
+
+    /** @return list<Ball> those of them that are on the table, in the order of the game */
+    final public function lying(Layout $layout): array
+    {
+        return array_values(array_filter($this->balls(), $layout->has(...)));
     }
 
     /**
@@ -87,6 +94,12 @@ abstract readonly class Ruleset
     public function losesByThirdFoul(RuleOptions $options): bool
     {
         return false;
+    }
+
+    /** Whether a foul now loses the rack. */
+    final public function isLostByFoul(Turn $turn, RuleOptions $options): bool
+    {
+        return $turn->isThird() && $this->losesByThirdFoul($options);
     }
 
     /** What the next player gets of the cue ball after a foul, or after a scratch. */

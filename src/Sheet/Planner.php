@@ -113,7 +113,7 @@ final readonly class Planner
         return $job;
     }
 
-    /** What a site gives a plan at the most. */
+    /** The time of a plan, seconds: what was asked for, or the most that the site allows. */
     private function seconds(int $asked): int
     {
         return min($asked, $this->longest);

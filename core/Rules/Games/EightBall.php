@@ -50,7 +50,7 @@ final readonly class EightBall extends Ruleset
         $group = $this->group($shot->turn->group);
         if ($shot->dropped(Ball::Eight)) {
             // The 8 wins only when it is on, called and no foul is made; else it loses the game.
-            $isOn = [Ball::Eight] === $this->on(array_values(array_filter($this->balls(), $shot->before->has(...))), $group);
+            $isOn = [Ball::Eight] === $this->on($this->lying($shot->before), $group);
             $wins = !$shot->isFoul() && $isOn && Ball::Eight === $shot->called;
 
             return new Verdict($shot->fouls, $wins, $wins, [], $group, 0, $shot->inHand());

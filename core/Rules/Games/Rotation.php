@@ -50,9 +50,9 @@ abstract readonly class Rotation extends Ruleset
         $calls = !$this->anyCounts($shot->options);
         $goesOn = !$shot->isFoul() && ($calls ? null !== $shot->called : [] !== $shot->made);
         $dropped = $shot->dropped($this->last);
-        $isLast = 1 === \count(array_filter($this->balls(), $shot->before->has(...)));
+        $isLast = 1 === \count($this->lying($shot->before));
         $wins = $dropped && $goesOn && (!$calls || $shot->called === $this->last) && ($this->winsEarly($shot->options) || $isLast);
-        $loses = $shot->isFoul() && $shot->turn->isThird() && $this->losesByThirdFoul($shot->options);
+        $loses = $shot->isFoul() && $this->isLostByFoul($shot->turn, $shot->options);
 
         return new Verdict(
             $shot->fouls,

@@ -50,7 +50,7 @@ final readonly class StraightPool extends Ruleset
             $goesOn ? [] : $shot->made,
             null,
             $goesOn ? \count($shot->made) : ($shot->isFoul() ? -$cost : 0),
-            $shot->ending->isScratch() ? BallInHand::Kitchen : BallInHand::None,
+            $this->afterFoul($shot->ending->isScratch()),
         );
     }
 
@@ -62,7 +62,7 @@ final readonly class StraightPool extends Ruleset
 
         return new BreakVerdict(
             $fouls, $isLegal, $break->driven, false, false, $break->made,
-            $break->isScratch ? BallInHand::Kitchen : BallInHand::None,
+            $this->afterFoul($break->isScratch),
             $isLegal ? -\count($fouls) : -self::BREAKING_FOUL,
             $isLegal ? [] : [BreakChoice::Accept, BreakChoice::BreakAgain],
             false,
